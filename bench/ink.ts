@@ -1,0 +1,86 @@
+import { chromium, type Page } from '@playwright/test';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { freePort, StudioServer } from '../e2e/studio';
+import { writeMusicXml } from '../src/lib/core/formats/musicxml/write';
+import config from '../playwright.config';
+import { percentiles } from './measure';
+import { pieceOfLength } from './scores';
+
+const EDITS = 40;
+
+/** From the key that pins a finger to its ink on the screen, on the built application in Chromium. */
+export async function benchInk(): Promise<readonly Record<string, string | number>[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'key-path-bench-'));
+  const studio = new StudioServer(await freePort(), folder);
+  await studio.start();
+  const browser = await chromium.launch(config.use?.launchOptions ?? {});
+  const rows = [];
+  try {
+    for (const measures of [16, 64, 300]) {
+      const page = await browser.newPage({ baseURL: studio.url, viewport: { width: 1280, height: 800 } });
+      const file = join(folder, `${measures}.musicxml`);
+      writeFileSync(file, writeMusicXml(pieceOfLength(measures)));
+      const opened = await openPiece(page, file);
+      const times: number[] = [];
+      for (let edit = 0; edit < EDITS; edit += 1) times.push(await editToInk(page, (edit % 5) + 1));
+      const { median, p95 } = percentiles(times);
+      rows.push({
+        work: `edit to ink, ${measures} measures`,
+        'median, ms': median,
+        'p95, ms': p95,
+        'budget p95, ms': 100,
+        'first system after opening, ms': Math.round(opened),
+      });
+      await page.close();
+    }
+  } finally {
+    await browser.close();
+    await studio.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+  return rows;
+}
+
+async function openPiece(page: Page, file: string): Promise<number> {
+  await page.goto('/pieces');
+  await page.getByLabel('Score file').setInputFiles(file);
+  await page.getByRole('button', { name: 'Keep this piece' }).click();
+  await page.waitForURL(/\/pieces\/.+/);
+  await page.getByRole('button', { name: 'Arrange it' }).click();
+  await page.locator('.music svg').first().waitFor();
+  const started = Date.now();
+  await page.reload();
+  await page.locator('.music svg').first().waitFor();
+  const openedMs = Date.now() - started;
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('.music')].every((line) => line.querySelector('svg')),
+  );
+  return openedMs;
+}
+
+/** Selects the next note and pins a finger; the clock runs inside the page, until the frame after the new picture. */
+async function editToInk(page: Page, finger: number): Promise<number> {
+  await page.keyboard.press('ArrowRight');
+  return page.evaluate(
+    (key) =>
+      new Promise<number>((resolve, reject) => {
+        setTimeout(() => reject(new Error(`No new ink after the key ${key}.`)), 10_000);
+        // No function may be named in here: the script runner would wrap it in a helper that the page does not have.
+        const fingers = document.getElementsByClassName('fing');
+        const before = fingers.length;
+        const started = performance.now();
+        const observer = new MutationObserver(() => {
+          if (fingers.length === before) return;
+          observer.disconnect();
+          requestAnimationFrame(() => resolve(performance.now() - started));
+        });
+        observer.observe(document.body, { childList: true, subtree: true });
+        document.body.dispatchEvent(
+          new KeyboardEvent('keydown', { key, code: `Digit${key}`, bubbles: true }),
+        );
+      }),
+    String(finger),
+  );
+}

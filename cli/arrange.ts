@@ -1,0 +1,53 @@
+import { writeFileSync } from 'node:fs';
+import { arrange, studySource } from '../src/lib/core/arrange/arrange';
+import { newDocument } from '../src/lib/core/arrange/document';
+import { arrangementMusicXml } from '../src/lib/core/arrange/export';
+import { LEFT_TEXTURES, type LeftTexture } from '../src/lib/core/arrange/textures.data';
+import { keyName, readKey } from '../src/lib/core/pitch/key';
+import { readArguments } from './arguments';
+import { forEachScore } from './files';
+import { listNotes } from './notes';
+
+/** `arrange FILE… [--key G] [--left TEXTURE] [--counts shown|hidden] [--out F.musicxml]`. */
+export function arrangeFiles(args: readonly string[]): boolean {
+  const { files, options } = readArguments(args, ['key', 'left', 'counts', 'out']);
+  const { key, left, out } = options;
+  if (key !== undefined && !readKey(key)) return refuse(`“${key}” is no key; write G, Bb or F#m.`);
+  if (left !== undefined && !LEFT_TEXTURES.includes(left as LeftTexture))
+    return refuse(`The left hand can be ${LEFT_TEXTURES.join(', ')}.`);
+  if (out !== undefined && files.length !== 1) return refuse('--out takes one file.');
+  return forEachScore(files, (source) => {
+    const facts = studySource(source);
+    const plain = newDocument(facts.roles.left !== null);
+    const document = {
+      ...plain,
+      recipe: {
+        ...plain.recipe,
+        key: key ?? null,
+        leftTexture: (left as LeftTexture | undefined) ?? plain.recipe.leftTexture,
+      },
+    };
+    const arrangement = arrange(facts, document);
+    if (out !== undefined)
+      writeFileSync(
+        out,
+        arrangementMusicXml(arrangement.score, options['counts'] === 'shown' ? arrangement.counts : []),
+      );
+    return {
+      key: keyName(arrangement.key),
+      measures: arrangement.score.measures.map((measure) => ({
+        number: measure.number,
+        texture: arrangement.textures[measure.index],
+        snags: arrangement.snags
+          .filter((snag) => snag.measure === measure.index)
+          .map((snag) => snag.sentence),
+      })),
+      ...(options['score'] ? { score: listNotes(arrangement.score) } : {}),
+    };
+  });
+}
+
+function refuse(message: string): boolean {
+  console.error(message);
+  return false;
+}

@@ -1,0 +1,96 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { commands } from './commands';
+
+let folder = '';
+beforeEach(() => (folder = mkdtempSync(join(tmpdir(), 'key-path-cli-'))));
+afterEach(() => {
+  rmSync(folder, { recursive: true });
+  vi.restoreAllMocks();
+});
+
+/** Runs a command and gives back its verdict and the JSON lines it printed. */
+function run(name: string, ...args: string[]) {
+  const printed = vi.spyOn(console, 'log').mockImplementation(() => undefined);
+  const complained = vi.spyOn(console, 'error').mockImplementation(() => undefined);
+  const isGood = commands[name]!(args);
+  const lines = printed.mock.calls.map(([line]) => JSON.parse(line as string));
+  return { isGood, lines, complaints: complained.mock.calls.length };
+}
+
+const TUNE = 'demo/sources/lantern-on-the-quay.musicxml';
+
+describe('the command line', () => {
+  it('imports each file on a line of its own, and goes on past one that fails', () => {
+    const { isGood, lines, complaints } = run(
+      'import',
+      TUNE,
+      join(folder, 'none.musicxml'),
+      'demo/sources/two-boats.musicxml',
+    );
+    expect(isGood).toBe(false);
+    expect(complaints).toBe(1);
+    expect(lines[0]).toMatchObject({
+      title: 'Lantern on the Quay',
+      key: 'G',
+      time: '4/4',
+      measures: 33,
+      notes: 110,
+      warnings: [],
+    });
+    expect(lines[1]).toMatchObject({ error: { code: 'empty-file' } });
+    expect(lines[2]).toMatchObject({ key: 'C', measures: 16 });
+  });
+
+  it('arranges into a key and writes a file that holds the same notes', () => {
+    const out = join(folder, 'out.musicxml');
+    const arranged = run('arrange', TUNE, '--key', 'Eb', '--left', 'close-triads', '--out', out, '--score');
+    expect(arranged.isGood).toBe(true);
+    expect(arranged.lines[0]).toMatchObject({
+      key: 'Eb',
+      measures: expect.arrayContaining([{ number: '1', texture: 'close-triads', snags: [] }]),
+    });
+    vi.restoreAllMocks();
+    const back = run('import', out, '--score');
+    const plain = (notes: readonly { id: string }[]) => notes.map((note) => ({ ...note, id: '' }));
+    expect(plain(back.lines[0].score)).toEqual(plain(arranged.lines[0].score));
+    expect(readFileSync(out, 'utf8')).toContain('version="4.0"');
+  });
+
+  it('counts a line of rhythm with its pickup, ties and rests', () => {
+    const { lines } = run('count', '--time', '3/4', '--pickup', '1/8', '--notes', '1/8 | 1/4~ 1/8 1/8 r:1/4');
+    expect(
+      lines[0].map((count: { syllable: string; state: string }) => `${count.syllable} ${count.state}`),
+    ).toEqual(['& sounds', '1 sounds', '2 held', '& sounds', '3 rest']);
+    expect(lines[0][1].at).toBe('1/2');
+  });
+
+  it('spells a chord, and says where it cannot', () => {
+    expect(run('chord', 'F#m7b5/A').lines[0]).toEqual({
+      symbol: 'F#m7b5/A',
+      root: 'F#',
+      quality: 'm7b5',
+      tones: ['F#', 'A', 'C', 'E'],
+      bass: 'A',
+    });
+    vi.restoreAllMocks();
+    expect(run('chord', 'C7xyz')).toMatchObject({
+      isGood: false,
+      lines: [{ error: { code: 'unknown-chord', place: { character: 3 } } }],
+    });
+  });
+
+  it.each([
+    ['arrange', [TUNE, '--key', 'H']],
+    ['arrange', [TUNE, '--left', 'boogie']],
+    ['arrange', [TUNE, TUNE, '--out', 'x.musicxml']],
+    ['count', ['--time', '4/3', '--notes', '1/4']],
+    ['count', ['--time', '4/4', '--notes', '1/4', '--pickup', '5/4']],
+    ['import', []],
+  ])('refuses %s %j with one clear line', (name, args) => {
+    const { isGood, lines, complaints } = run(name, ...args);
+    expect({ isGood, lines, complaints }).toEqual({ isGood: false, lines: [], complaints: 1 });
+  });
+});

@@ -1,0 +1,12 @@
+import { arrangeFiles } from './arrange';
+import { countNotation } from './count';
+import { describeChord } from './chord';
+import { importFiles } from './import';
+
+/** Every command takes its own arguments and says whether all went well. */
+export const commands: Readonly<Record<string, (args: readonly string[]) => boolean>> = {
+  import: importFiles,
+  arrange: arrangeFiles,
+  count: countNotation,
+  chord: describeChord,
+};

@@ -1,0 +1,45 @@
+import { readFileSync } from 'node:fs';
+import { readMusicXml } from '../src/lib/core/formats/musicxml/read';
+import type { ReadResult } from '../src/lib/core/formats/result';
+import type { Score } from '../src/lib/core/score/model';
+
+/** Reads one score; a file that is not there is an error like any other. */
+export function readScoreFile(file: string): ReadResult<Score> {
+  let bytes: Uint8Array;
+  try {
+    bytes = new Uint8Array(readFileSync(file));
+  } catch {
+    return {
+      ok: false,
+      error: { code: 'empty-file', message: 'There is no such file, or it cannot be read.', place: { file } },
+    };
+  }
+  return readMusicXml(bytes, file);
+}
+
+/** Runs a command on each file, one line of JSON a file; a file that fails is reported and the others go on. */
+export function forEachScore(
+  files: readonly string[],
+  work: (score: Score, file: string, warnings: readonly unknown[]) => object,
+): boolean {
+  if (files.length === 0) {
+    console.error('Name at least one file.');
+    return false;
+  }
+  let isAllGood = true;
+  for (const file of files) {
+    const read = readScoreFile(file);
+    if (read.ok) print({ file, ...work(read.value, file, read.warnings) });
+    else {
+      const { code, message, place } = read.error;
+      print({ file, error: { code, message, place } });
+      console.error(`${file}: ${message}`);
+      isAllGood = false;
+    }
+  }
+  return isAllGood;
+}
+
+export function print(value: unknown): void {
+  console.log(JSON.stringify(value));
+}

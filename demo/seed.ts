@@ -1,0 +1,120 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { studySource, arrange } from '../src/lib/core/arrange/arrange';
+import { fingerPin, texturePin } from '../src/lib/core/arrange/document';
+import { pinStep, recipeStep, type ArrangementStep } from '../src/lib/core/arrange/steps';
+import { createArrangement, findArrangement, saveStep } from '../src/lib/server/arrangements';
+import { closeDatabase } from '../src/lib/server/db/client';
+import { handOut } from '../src/lib/server/editions';
+import { addLearner } from '../src/lib/server/learners';
+import { keepPiece, readUpload, sourceScore } from '../src/lib/server/pieces';
+import { assignmentsOf, logEntry } from '../src/lib/server/practice';
+import { ARRANGEMENTS, LEARNERS, type DemoArrangement } from './studio';
+
+const MS_PER_DAY = 86_400_000;
+const nowMs = Date.now();
+
+function importTune(file: string): string {
+  const name = `${file}.musicxml`;
+  const bytes = new Uint8Array(readFileSync(new URL(`./sources/${name}`, import.meta.url)));
+  const read = readUpload(bytes, name);
+  if (!read.ok) throw new Error(`${name}: ${read.error.message}`);
+  return keepPiece(bytes, name, read.score, read.summary.warnings, nowMs);
+}
+
+function save(arrangementId: string, step: ArrangementStep | null): void {
+  const current = findArrangement(arrangementId);
+  if (!step || !current) return;
+  const saved = saveStep(
+    arrangementId,
+    { baseRevision: current.revision, idempotencyKey: randomUUID(), step },
+    nowMs,
+  );
+  if (!saved.ok) throw new Error(saved.message);
+}
+
+function makeArrangement(pieceId: string, plan: DemoArrangement, learnerId: string | null): string {
+  const made = createArrangement(pieceId, nowMs, plan.name);
+  if (!made.ok) throw new Error(made.message);
+  const id = made.value;
+  const document = () => findArrangement(id)!.document;
+  save(
+    id,
+    recipeStep(document(), {
+      key: plan.key,
+      leftTexture: plan.leftTexture,
+      counts: plan.counts ? 'shown' : 'hidden',
+      learnerId,
+    }),
+  );
+  for (const { from, to, texture } of plan.painted ?? []) {
+    const measures = Array.from({ length: to - from + 1 }, (_, index) => from + index);
+    save(
+      id,
+      pinStep(
+        document(),
+        measures.map((measure) => texturePin(measure, texture)),
+      ),
+    );
+  }
+  const { notes } = arrange(studySource(sourceScore(pieceId, 1)!), document()).score;
+  const pins = (plan.fingers ?? []).flatMap(([measure, place, finger]) => {
+    const note = notes.filter((each) => each.measure === measure && each.staff === 0)[place];
+    return note ? [fingerPin(note.id, finger)] : [];
+  });
+  save(id, pinStep(document(), pins));
+  return id;
+}
+
+function stamp(arrangementId: string, learnerId: string, plan: DemoArrangement): void {
+  const given = handOut(arrangementId, learnerId, nowMs - 28 * MS_PER_DAY);
+  if (!given.ok) throw new Error(given.message);
+  const assignment = assignmentsOf(learnerId).find((each) => each.id === given.value.assignmentId)!;
+  for (const [index, { section, stage, tempo, daysAgo }] of plan.stamps.entries()) {
+    const sectionId = assignment.edition.frozen.sections[section]!.id;
+    const onDay = Math.floor(nowMs / MS_PER_DAY) - daysAgo;
+    logEntry(
+      {
+        id: randomUUID(),
+        assignmentId: assignment.id,
+        sectionId,
+        stage,
+        kind: 'passed',
+        tempoBpm: tempo,
+        onDay,
+        correctsId: null,
+      },
+      nowMs - daysAgo * MS_PER_DAY + index,
+    );
+  }
+}
+
+const learnerIds = new Map(
+  LEARNERS.map(({ name, birthYear, span, rung, notes }) => [
+    name,
+    addLearner(
+      {
+        name,
+        birthYear,
+        spanLeftSemitones: span,
+        spanRightSemitones: span,
+        rung,
+        countingStyle: 'numbers',
+        notes,
+      },
+      nowMs,
+    ),
+  ]),
+);
+const pieceIds = new Map(
+  [...new Set(ARRANGEMENTS.map((plan) => plan.file))].map((file) => [file, importTune(file)]),
+);
+for (const plan of ARRANGEMENTS) {
+  const learnerId = plan.learner === null ? null : learnerIds.get(plan.learner)!;
+  const id = makeArrangement(pieceIds.get(plan.file)!, plan, learnerId);
+  if (learnerId) stamp(id, learnerId, plan);
+}
+closeDatabase();
+console.log(
+  `The demo studio has ${learnerIds.size} learners, ${pieceIds.size} pieces and ${ARRANGEMENTS.length} arrangements.`,
+);

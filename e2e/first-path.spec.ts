@@ -1,0 +1,150 @@
+import AxeBuilder from '@axe-core/playwright';
+import { readFileSync } from 'node:fs';
+import { readMusicXml } from '../src/lib/core/formats/musicxml/read';
+import { addLearner, choose, expect, expectSaved, importTune, openBench, test } from './studio';
+
+async function expectAccessible(page: Parameters<typeof expectSaved>[0]) {
+  // Engraved music is reached through the Bench's own keys; its glyphs are not text to be read for contrast.
+  const { violations } = await new AxeBuilder({ page }).exclude('.music').analyze();
+  expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html}`)).toEqual([]);
+}
+
+test('a teacher takes one piece from a file to a learner’s stamped section', async ({ page }) => {
+  await addLearner(page, 'Ida');
+  await expectAccessible(page);
+
+  await page.goto('/pieces');
+  await expectAccessible(page);
+  await page.getByLabel('Score file').setInputFiles('demo/sources/lantern-on-the-quay.musicxml');
+  const preview = page.getByRole('dialog', { name: 'What was read' });
+  await expect(preview).toContainText('G major');
+  await expect(preview).toContainText('4/4, with a pickup');
+  await expect(preview).toContainText('33');
+  await expect(preview).toContainText('Everything in the file was understood.');
+  await preview.getByRole('button', { name: 'Keep this piece' }).click();
+  await page.waitForURL(/\/pieces\/.+/);
+  await expectAccessible(page);
+
+  await openBench(page);
+  await choose(page, 'Learner', 'Ida');
+  await choose(page, 'Key', /^F major/);
+  await choose(page, 'Left hand', 'held root');
+  await choose(page, 'Counts', '1 & 2 &');
+  await expectSaved(page);
+  await expect(page.locator('.music').first()).toContainText('F');
+  await expect(page.locator('.music .count.sounds').first()).toContainText('4');
+  await expectAccessible(page);
+
+  // Pins by keyboard and by the visible control.
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText('C4, right hand, measure 0')).toBeVisible();
+  await page.keyboard.press('2');
+  await expect(page.locator('.music .fing')).toHaveCount(1);
+  await page.keyboard.press('ArrowRight');
+  await page.getByRole('group', { name: 'Finger' }).getByRole('button', { name: '3' }).click();
+  await expect(page.locator('.music .fing')).toHaveCount(2);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.music .fing')).toHaveCount(1);
+  await page.keyboard.press('Control+Shift+Z');
+  await expect(page.locator('.music .fing')).toHaveCount(2);
+
+  // A range of measures painted by dragging over the row.
+  const from = (await page.locator('[data-measure="2"]').boundingBox())!;
+  const to = (await page.locator('[data-measure="4"]').boundingBox())!;
+  await page.mouse.move(from.x + 20, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 20, to.y + 10, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByText('Measures 2–4')).toBeVisible();
+  await page
+    .getByRole('group', { name: 'Left hand of the selected measures' })
+    .getByRole('button', { name: 'open fifth' })
+    .click();
+  await expect(page.locator('[id="g3L0fifth"]')).toBeVisible();
+  await expect(page.locator('[id="g5L0fifth"]')).toHaveCount(0);
+
+  // A section of the teacher's own.
+  await page.locator('[data-measure="5"]').click();
+  await page.getByRole('button', { name: 'Start a section here' }).click();
+  await expect(page.getByRole('navigation', { name: 'Sections' }).getByRole('listitem')).toHaveCount(5);
+  await expectSaved(page);
+
+  await page.getByRole('button', { name: 'Hand out' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Hand out' }).click();
+  await page.waitForURL(/\/learners\/.+/);
+
+  // Stamp, correct, withdraw; the log keeps all three.
+  await page.getByRole('button', { name: /^A, Right hand, counting:/ }).click();
+  await page.getByLabel('Tempo, beats a minute').fill('60');
+  await page.getByRole('button', { name: 'Stamp', exact: true }).click();
+  await expect(
+    page.getByRole('button', { name: /^A, Right hand, counting: stamped .* at 60/ }),
+  ).toBeVisible();
+  await expect(page.getByText('Next: A, right hand', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: /^A, Right hand, counting:/ }).click();
+  await page.getByLabel('Tempo, beats a minute').fill('66');
+  await page.getByRole('button', { name: 'Correct', exact: true }).click();
+  await expect(
+    page.getByRole('button', { name: /^A, Right hand, counting: stamped .* at 66/ }),
+  ).toBeVisible();
+  await expect(page.getByText('Log, 2 entries')).toBeVisible();
+  await expectAccessible(page);
+
+  await page.getByRole('link', { name: 'Print' }).click();
+  await expect(page.locator('[data-ready="true"]')).toBeVisible();
+  await expect(page.locator('.sheet').first()).toContainText('F major');
+  const pagesNormal = await page.locator('.sheet').count();
+  await page.getByLabel('Large notes').check();
+  await expect.poll(() => page.locator('.sheet').count()).toBeGreaterThan(pagesNormal);
+  await page.getByLabel('Paper').selectOption('Letter');
+  await expect(page.locator('.sheet').first()).toHaveAttribute('data-paper', 'letter');
+  await expectAccessible(page);
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'MusicXML' }).click();
+  const file = await (await download).path();
+  const read = readMusicXml(new Uint8Array(readFileSync(file)), 'download.musicxml');
+  if (!read.ok) throw new Error(read.error.message);
+  expect(read.value.measures[0]!.key).toEqual({ fifths: -1, mode: 'major' });
+  expect(read.value.notes.filter((note) => note.finger !== null)).toHaveLength(2);
+
+  await page.goto('/');
+  await expect(page.getByRole('row', { name: /Ida/ })).toContainText('Right hand');
+  await expectAccessible(page);
+});
+
+test('an edition stays as printed when the arrangement changes', async ({ page }) => {
+  await addLearner(page, 'Bram');
+  await importTune(page);
+  await openBench(page);
+  await page.getByRole('button', { name: 'Hand out' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Hand out' }).click();
+  await page.waitForURL(/\/learners\/.+/);
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await choose(page, 'Key', /^D major/);
+  await expectSaved(page);
+  await page.getByRole('link', { name: 'Edition 1' }).click();
+  await expect(page.locator('.sheet').first()).toContainText('G major');
+  await page.goto('/');
+  await expect(page.getByText('changed since edition 1 was handed out')).toBeVisible();
+});
+
+test('the Bench can be worked by keyboard alone', async ({ page }) => {
+  await importTune(page);
+  await openBench(page);
+  await page.keyboard.press('Shift+?');
+  await expect(page.getByRole('dialog', { name: 'Keys on the Bench' })).toContainText('pin this finger');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText('left hand, measure 1')).toBeVisible();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByText('Measures 1–2')).toBeVisible();
+  await page.keyboard.press('x');
+  await expect(page.locator('[id="g2L0fifth"]')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[id="g2L0fifth"]')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('Select a note to give it a finger')).toBeVisible();
+});

@@ -1,0 +1,108 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** The built application with a database and a port of its own. */
+export class StudioServer {
+  #process: ChildProcess | null = null;
+
+  constructor(
+    readonly port: number,
+    private readonly folder: string,
+  ) {}
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    this.#process = spawn(process.execPath, ['server.js'], {
+      env: {
+        ...process.env,
+        PORT: String(this.port),
+        HOST: '127.0.0.1',
+        ORIGIN: this.url,
+        KEY_PATH_DATA: this.folder,
+        KEY_PATH_LOG: 'error',
+      },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    await new Promise<void>((resolve, reject) => {
+      this.#process!.stdout!.on('data', (text: Buffer) => {
+        if (text.toString().includes('Key Path is at')) resolve();
+      });
+      this.#process!.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
+    });
+  }
+
+  /** Ends the server: at once with SIGKILL, as a power cut would, or in order with SIGTERM. */
+  async stop(signal: 'SIGKILL' | 'SIGTERM' = 'SIGKILL'): Promise<number | null> {
+    const running = this.#process;
+    this.#process = null;
+    if (!running || running.exitCode !== null) return running?.exitCode ?? null;
+    running.removeAllListeners('exit');
+    const ended = new Promise<number | null>((resolve) => running.once('exit', (code) => resolve(code)));
+    running.kill(signal);
+    return ended;
+  }
+}
+
+export async function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}
+
+export const test = base.extend<{ studio: StudioServer }>({
+  studio: async ({}, use) => {
+    const folder = mkdtempSync(join(tmpdir(), 'key-path-e2e-'));
+    const studio = new StudioServer(await freePort(), folder);
+    await studio.start();
+    await use(studio);
+    await studio.stop();
+    rmSync(folder, { recursive: true, force: true });
+  },
+  baseURL: async ({ studio }, use) => use(studio.url),
+});
+
+export { expect };
+
+export const TUNE = 'demo/sources/lantern-on-the-quay.musicxml';
+
+export async function importTune(page: Page, file = TUNE): Promise<void> {
+  await page.goto('/pieces');
+  await page.getByLabel('Score file').setInputFiles(file);
+  await page.getByRole('button', { name: 'Keep this piece' }).click();
+  await page.waitForURL(/\/pieces\/.+/);
+}
+
+export async function openBench(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Arrange it' }).click();
+  await page.waitForURL(/\/bench\/.+/);
+  await expect(page.locator('.music svg').first()).toBeVisible();
+}
+
+export async function addLearner(page: Page, name: string): Promise<void> {
+  await page.goto('/learners');
+  await page.getByRole('button', { name: 'Add a learner' }).click();
+  await page.getByLabel('Name or nickname').fill(name);
+  await page.getByLabel('Left hand reaches').selectOption('a sixth');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.waitForURL(/\/learners\/.+/);
+}
+
+/** Chooses a word of the recipe sentence. */
+export async function choose(page: Page, name: string, option: string | RegExp): Promise<void> {
+  await page.getByLabel(new RegExp(`^${name}: `)).click();
+  await page.getByRole('option', { name: option }).click();
+}
+
+export async function expectSaved(page: Page): Promise<void> {
+  await expect(page.locator('[data-save-state="saved"]')).toBeVisible();
+}

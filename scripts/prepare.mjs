@@ -1,0 +1,47 @@
+// What a fresh clone lacks is installed here, before anything that needs a package is imported.
+import { spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, statSync } from 'node:fs';
+
+const CHROMIUM = '/usr/bin/chromium';
+
+/** Runs a command with its output shown; ends this process when it fails. */
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { stdio: 'inherit', ...options });
+  if (result.status !== 0) {
+    console.error(`${command} ${args.join(' ')} failed (${result.status ?? result.signal ?? result.error}).`);
+    process.exit(1);
+  }
+}
+
+function packagesAreCurrent() {
+  const marker = 'node_modules/.package-lock.json';
+  return existsSync(marker) && statSync(marker).mtimeMs >= statSync('package-lock.json').mtimeMs;
+}
+
+/** Installs the packages of package-lock.json when node_modules is missing or older than it. */
+export function installPackages({ quiet = false } = {}) {
+  const wanted = JSON.parse(readFileSync('package.json', 'utf8')).engines.node;
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major !== 20 || minor < 20) {
+    console.error(`Key Path needs Node.js ${wanted}; this is ${process.versions.node}.`);
+    process.exit(1);
+  }
+  if (packagesAreCurrent()) return;
+  const env = { ...process.env };
+  // better-sqlite3 compiles when its prebuilt file cannot be fetched; system headers make that possible offline.
+  if (existsSync('/usr/include/node/node.h')) env.npm_package_config_node_gyp_nodedir = '/usr';
+  run('npm', ['ci', '--no-progress'], { env, stdio: quiet ? ['ignore', 2, 2] : 'inherit' });
+}
+
+/** Makes sure Debian's Chromium is there; installs it when root, otherwise says what to do. */
+export function installChromium() {
+  if (existsSync(CHROMIUM)) return;
+  if (process.getuid?.() !== 0) {
+    console.error(
+      `The browser tests need Chromium at ${CHROMIUM}: run "sudo apt-get install chromium" once.`,
+    );
+    process.exit(1);
+  }
+  run('apt-get', ['update']);
+  run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium']);
+}

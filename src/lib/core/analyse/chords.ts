@@ -1,0 +1,207 @@
+import { chordName, PLAIN, spellChord, type NamedChord, type Quality } from '../pitch/chord';
+import type { Key } from '../pitch/key';
+import { tonicOf } from '../pitch/key';
+import { fifthsOf, midiOf, mod, pitchClassOf, spellingFromFifths, type Spelling } from '../pitch/pitch';
+import type { ChordSymbol, Note, Score } from '../score/model';
+import { beatsOf, metreOffset } from '../score/time';
+import { ticks, type Ticks } from '../units';
+
+/** Kinds a chord is named as from notes alone, the plainer first: an earlier one wins a tie. */
+const QUALITIES: readonly { readonly quality: Quality; readonly cost: number }[] = [
+  { quality: PLAIN, cost: 0 },
+  { quality: { ...PLAIN, triad: 'minor' }, cost: 0 },
+  { quality: { ...PLAIN, seventh: 'minor' }, cost: 12 },
+  { quality: { ...PLAIN, triad: 'minor', seventh: 'minor' }, cost: 20 },
+  { quality: { ...PLAIN, seventh: 'major' }, cost: 24 },
+  { quality: { ...PLAIN, triad: 'diminished' }, cost: 22 },
+  { quality: { ...PLAIN, triad: 'diminished', seventh: 'diminished' }, cost: 26 },
+  { quality: { ...PLAIN, triad: 'diminished', seventh: 'minor' }, cost: 30 },
+  { quality: { ...PLAIN, triad: 'augmented' }, cost: 50 },
+  { quality: { ...PLAIN, triad: 'sus4' }, cost: 44 },
+];
+
+/** Costs in hundredths of the sounding weight of a beat. */
+const COSTS = {
+  foreignNote: 100,
+  missingThird: 18,
+  missingFifth: 6,
+  missingSeventh: 30,
+  bassNotRoot: 14,
+  bassOutside: 40,
+  changeOnWeakBeat: 70,
+  changeOnDownbeat: 34,
+  outsideKey: 12,
+} as const;
+
+interface Span {
+  readonly measure: number;
+  readonly at: Ticks;
+  readonly isDownbeat: boolean;
+  /** Sounding weight of each pitch class, hundredths of the whole. */
+  readonly weights: readonly number[];
+  readonly bass: Note | null;
+  readonly notes: readonly Note[];
+}
+
+interface Candidate {
+  readonly rootClass: number;
+  readonly quality: Quality;
+  readonly tones: ReadonlySet<number>;
+  readonly cost: number;
+}
+
+const CANDIDATES: readonly Candidate[] = Array.from({ length: 12 }, (_, rootClass) =>
+  QUALITIES.map(({ quality, cost }) => {
+    const spelled = spellChord({
+      kind: 'chord',
+      root: spellingFromFifths(mod(rootClass * 7 + 1, 12) - 1),
+      quality,
+      bass: null,
+    });
+    return { rootClass, quality, cost, tones: new Set(spelled.map(pitchClassOf)) };
+  }),
+).flat();
+
+/**
+ * Names the harmony of a piece from its notes, one chord a beat or slower, by dynamic programming over all beats
+ * (after Pardo & Birmingham 2002: a chord explains a segment by the notes it holds, less those it lacks or cannot
+ * hold). Changing costs more on weak beats, so passing notes do not make chords. O(beats × candidates).
+ */
+export function nameChords(score: Score, key: Key): readonly ChordSymbol[] {
+  const spans = spansOf(score);
+  const scale = new Set(scaleClasses(key));
+  const local = spans.map((span) => CANDIDATES.map((candidate) => localCost(span, candidate, scale)));
+  let totals = local[0]?.slice() ?? [];
+  const backs: Int16Array[] = [];
+  for (let index = 1; index < spans.length; index += 1) {
+    const change = spans[index]!.isDownbeat ? COSTS.changeOnDownbeat : COSTS.changeOnWeakBeat;
+    let cheapest = 0;
+    for (let c = 1; c < totals.length; c += 1) if (totals[c]! < totals[cheapest]!) cheapest = c;
+    const back = new Int16Array(totals.length);
+    const next = totals.map((stay, candidate) => {
+      const isChange = totals[cheapest]! + change < stay;
+      back[candidate] = isChange ? cheapest : candidate;
+      return (isChange ? totals[cheapest]! + change : stay) + local[index]![candidate]!;
+    });
+    backs.push(back);
+    totals = next;
+  }
+  let state = totals.reduce((best, total, candidate) => (total < totals[best]! ? candidate : best), 0);
+  const path = [state];
+  for (const back of backs.toReversed()) path.unshift((state = back[state]!));
+  return joinSpans(spans, path, key);
+}
+
+function spansOf(score: Score): readonly Span[] {
+  const notes = score.notes.filter((note) => !note.grace);
+  const spans: Span[] = [];
+  let first = 0;
+  for (const measure of score.measures) {
+    const offset = metreOffset(score.measures, measure.index);
+    const beats = beatsOf(measure.time).filter(
+      (beat) => beat.at + beat.length > offset && beat.at < offset + measure.length,
+    );
+    for (const beat of beats) {
+      const at = Math.max(measure.start, measure.start + beat.at - offset);
+      const end = Math.min(measure.start + measure.length, measure.start + beat.at - offset + beat.length);
+      while (first < notes.length && notes[first]!.at + 4 * 40_320 < at) first += 1;
+      const sounding: Note[] = [];
+      for (let n = first; n < notes.length && notes[n]!.at < end; n += 1) {
+        if (notes[n]!.at + notes[n]!.duration > at) sounding.push(notes[n]!);
+      }
+      spans.push({
+        measure: measure.index,
+        at: ticks(at),
+        isDownbeat: beat.at === 0,
+        ...weigh(sounding, at, end),
+      });
+    }
+  }
+  return spans;
+}
+
+function weigh(sounding: readonly Note[], at: number, end: number): Pick<Span, 'weights' | 'bass' | 'notes'> {
+  const weights = Array<number>(12).fill(0);
+  let total = 0;
+  for (const note of sounding) {
+    const overlap = Math.min(end, note.at + note.duration) - Math.max(at, note.at);
+    // What sounds on the beat counts more than what passes after it.
+    const weight = overlap * (note.at <= at ? 3 : 2);
+    weights[pitchClassOf(note.pitch)]! += weight;
+    total += weight;
+  }
+  const bass = sounding.reduce<Note | null>(
+    (low, note) => (!low || midiOf(note.pitch) < midiOf(low.pitch) ? note : low),
+    null,
+  );
+  return {
+    weights: weights.map((weight) => (total === 0 ? 0 : Math.round((100 * weight) / total))),
+    bass,
+    notes: sounding,
+  };
+}
+
+function localCost(span: Span, candidate: Candidate, scale: ReadonlySet<number>): number {
+  if (!span.bass) return 0;
+  let cost = candidate.cost;
+  for (let pitchClass = 0; pitchClass < 12; pitchClass += 1) {
+    if (!candidate.tones.has(pitchClass)) cost += (COSTS.foreignNote * span.weights[pitchClass]!) / 100;
+  }
+  const [, third, fifth, seventh] = [...candidate.tones];
+  if (third !== undefined && span.weights[third] === 0) cost += COSTS.missingThird;
+  if (fifth !== undefined && span.weights[fifth] === 0) cost += COSTS.missingFifth;
+  if (seventh !== undefined && span.weights[seventh] === 0) cost += COSTS.missingSeventh;
+  if (span.weights[candidate.rootClass] === 0) cost += COSTS.missingThird;
+  const bassClass = pitchClassOf(span.bass.pitch);
+  if (bassClass !== candidate.rootClass)
+    cost += candidate.tones.has(bassClass) ? COSTS.bassNotRoot : COSTS.bassOutside;
+  for (const tone of candidate.tones) if (!scale.has(tone)) cost += COSTS.outsideKey;
+  return Math.round(cost);
+}
+
+/** The scale's classes; in minor the raised sixth and seventh belong too. */
+function scaleClasses(key: Key): readonly number[] {
+  const tonic = pitchClassOf(tonicOf(key));
+  const steps = key.mode === 'major' ? [0, 2, 4, 5, 7, 9, 11] : [0, 2, 3, 5, 7, 8, 9, 10, 11];
+  return steps.map((step) => mod(tonic + step, 12));
+}
+
+function joinSpans(spans: readonly Span[], path: readonly number[], key: Key): readonly ChordSymbol[] {
+  const symbols: ChordSymbol[] = [];
+  let before: number | null = null;
+  let hasSounded = false;
+  for (const [index, span] of spans.entries()) {
+    const state = path[index]!;
+    hasSounded ||= span.bass !== null;
+    if (state === before || !hasSounded) continue;
+    before = state;
+    const { rootClass } = CANDIDATES[state]!;
+    const root = spellRoot(rootClass, span.notes, key);
+    const quality = qualityAfter(symbols.at(-1), state, span);
+    const chord: NamedChord = { kind: 'chord', root, quality, bass: null };
+    if (chordName(chord) === (symbols.at(-1) && chordName(symbols.at(-1)!.chord))) continue;
+    symbols.push({ id: `h${span.measure}t${span.at}`, measure: span.measure, at: span.at, chord });
+  }
+  return symbols;
+}
+
+/** Where a chord goes on over the same root and its third is silent now, the third heard before still holds. */
+function qualityAfter(before: ChordSymbol | undefined, state: number, span: Span): Quality {
+  const { rootClass, quality, tones } = CANDIDATES[state]!;
+  const third = [...tones][1];
+  const isSilent = third !== undefined && span.weights[third] === 0;
+  if (before?.chord.kind !== 'chord' || pitchClassOf(before.chord.root) !== rootClass || !isSilent)
+    return quality;
+  return { ...quality, triad: before.chord.quality.triad };
+}
+
+/** The root as the notes spell it; when no note shows it, the name nearest the key on the line of fifths. */
+function spellRoot(rootClass: number, notes: readonly Note[], key: Key): Spelling {
+  const heard = notes.find((note) => pitchClassOf(note.pitch) === rootClass);
+  if (heard) return { step: heard.pitch.step, alter: heard.pitch.alter };
+  const centre = fifthsOf(tonicOf(key)) + (key.mode === 'major' ? 2 : -1);
+  const nearest = Array.from({ length: 12 }, (_, i) => centre - 6 + i).find(
+    (f) => mod(f * 7, 12) === rootClass,
+  );
+  return spellingFromFifths(nearest ?? 0);
+}

@@ -1,0 +1,190 @@
+import { chordName } from '../pitch/chord';
+import { midiOf } from '../pitch/pitch';
+import { writeByMetre } from '../score/duration';
+import { generatedNoteId, splitNoteId } from '../score/ids';
+import type { Note, Part, Rest, Score } from '../score/model';
+import { metreLength, metreOffset } from '../score/time';
+import { ticks } from '../units';
+import { chordSpans } from './chord-spans';
+import { voiceLeftHand, type LeftTask, type LeftVoicing } from './left-hand';
+import type { LeftTexture } from './textures.data';
+
+/** Which staff of which part is the tune and which the left hand. */
+export interface HandRoles {
+  readonly tune: { readonly part: number; readonly staff: number };
+  readonly left: { readonly part: number; readonly staff: number } | null;
+}
+
+/** Why something is as it is, for one measure, or for the piece when `measure` is null. */
+export interface Reason {
+  readonly measure: number | null;
+  readonly sentence: string;
+}
+
+/** A part with one staff before a keyboard part is a voice, and has the tune; otherwise the upper staff has it. */
+export function handRoles(parts: readonly Part[]): HandRoles {
+  const keyboard = parts.findIndex((part) => part.staves >= 2);
+  const voice = parts.findIndex((part) => part.staves === 1);
+  const tunePart = voice >= 0 && (keyboard < 0 || voice < keyboard) ? voice : Math.max(0, keyboard);
+  return {
+    tune: { part: tunePart, staff: 0 },
+    left: keyboard >= 0 ? { part: keyboard, staff: 1 } : null,
+  };
+}
+
+/** The parts that no hand plays, for the import preview. */
+export function unusedParts(score: Score): readonly Part[] {
+  const { tune, left } = handRoles(score.parts);
+  return score.parts.filter((_, index) => index !== tune.part && index !== left?.part);
+}
+
+export interface Hand {
+  readonly notes: readonly Note[];
+  readonly rests: readonly Rest[];
+}
+
+/** The tune's staff, as it stands. */
+export function rightHandOf(score: Score, { tune }: HandRoles): Hand {
+  const onStaff = (event: Note | Rest) => event.part === tune.part && event.staff === tune.staff;
+  return {
+    notes: score.notes.filter(onStaff).map((note) => ({ ...note, part: 0, staff: 0 })),
+    rests: score.rests.filter(onStaff).map((rest) => ({ ...rest, part: 0, staff: 0 })),
+  };
+}
+
+/** The left hand measure by measure: the source's own where it is kept, otherwise made from the chords. */
+export function leftHandOf(
+  score: Score,
+  roles: HandRoles,
+  textures: readonly LeftTexture[],
+  tune: readonly Note[],
+): Hand & { readonly reasons: readonly Reason[] } {
+  const isKept = (measure: number) => textures[measure] === 'as-written';
+  const onStaff = (event: Note | Rest) =>
+    event.part === roles.left?.part && event.staff >= roles.left.staff && isKept(event.measure);
+  const lower = <T extends Note | Rest>(event: T): T => ({
+    ...event,
+    part: 0,
+    staff: 1,
+    voice: `L${event.voice}`,
+  });
+  const spans = chordSpans(score.measures, score.chords).filter((span) => !isKept(span.measure));
+  const ceilings = lowestTuneKeys(spans, tune);
+  const tasks = spans.map((span, index): LeftTask => ({
+    span,
+    texture: textures[span.measure] as LeftTask['texture'],
+    ceiling: ceilings[index] ?? null,
+  }));
+  const voicings = voiceLeftHand(tasks);
+  const written = new Map(
+    voicings.map((voicing) => [`${voicing.span.measure}/${voicing.span.slot}`, voicing]),
+  );
+  const notes: Note[] = [];
+  const rests: Rest[] = [];
+  for (const { span } of tasks) {
+    const voicing = written.get(`${span.measure}/${span.slot}`);
+    const measure = score.measures[span.measure]!;
+    const place = { part: 0, staff: 1, voice: 'L', measure: span.measure };
+    if (span.duration === metreLength(measure.time) && !voicing) {
+      rests.push({
+        ...place,
+        at: measure.start,
+        duration: measure.length,
+        tuplet: null,
+        isWholeMeasure: true,
+      });
+      continue;
+    }
+    const offset = metreOffset(score.measures, span.measure);
+    const pieces = writeByMetre(ticks(span.at - measure.start + offset), span.duration, measure.time);
+    const at = (piece: number) => ticks(pieces[piece]!.at - offset + measure.start);
+    if (voicing)
+      notes.push(
+        ...writeVoicing(
+          voicing,
+          place,
+          pieces.map((piece, index) => ({ at: at(index), duration: piece.duration })),
+        ),
+      );
+    else
+      rests.push(
+        ...pieces.map((piece, index): Rest => ({
+          ...place,
+          at: at(index),
+          duration: piece.duration,
+          tuplet: null,
+          isWholeMeasure: false,
+        })),
+      );
+  }
+  return {
+    notes: [...score.notes.filter(onStaff).map(lower), ...notes],
+    rests: [...score.rests.filter(onStaff).map(lower), ...rests],
+    reasons: voicingReasons(voicings),
+  };
+}
+
+/** The lowest key of the tune during each span; one pass, as both come in order of time. */
+function lowestTuneKeys(
+  spans: readonly { at: number; duration: number }[],
+  tune: readonly Note[],
+): readonly (number | null)[] {
+  let first = 0;
+  return spans.map((span) => {
+    while (first < tune.length && tune[first]!.at + tune[first]!.duration <= span.at) first += 1;
+    let lowest: number | null = null;
+    for (let index = first; index < tune.length && tune[index]!.at < span.at + span.duration; index += 1) {
+      const note = tune[index]!;
+      if (note.at + note.duration > span.at || note.grace)
+        lowest = Math.min(lowest ?? Infinity, midiOf(note.pitch));
+    }
+    return lowest;
+  });
+}
+
+function writeVoicing(
+  { span, tones }: LeftVoicing,
+  place: Pick<Note, 'part' | 'staff' | 'voice' | 'measure'>,
+  pieces: readonly Pick<Note, 'at' | 'duration'>[],
+): readonly Note[] {
+  return tones.flatMap(({ pitch, role }) => {
+    const id = generatedNoteId(span.measure, 'left', span.slot, role);
+    return pieces.map((piece, index): Note => ({
+      ...place,
+      ...piece,
+      id: splitNoteId(id, index),
+      pitch,
+      tieTo: index + 1 < pieces.length ? splitNoteId(id, index + 1) : null,
+      grace: null,
+      tuplet: null,
+      articulations: [],
+      finger: null,
+      lyrics: [],
+    }));
+  });
+}
+
+function voicingReasons(voicings: readonly LeftVoicing[]): readonly Reason[] {
+  return voicings.map((voicing, index) => {
+    const name = voicing.span.chord ? chordName(voicing.span.chord) : '';
+    const before = voicings[index - 1];
+    const kept = before
+      ? voicing.tones.filter(({ pitch }) => before.tones.some((each) => midiOf(each.pitch) === midiOf(pitch)))
+          .length
+      : 0;
+    const position =
+      ['root position', 'first inversion', 'second inversion'][inversionOf(voicing)] ?? 'over a foreign bass';
+    const how = voicing.tones.length < 3 ? '' : ` in ${position}`;
+    const why = !before
+      ? 'near the middle of its register'
+      : kept > 0
+        ? `keeping ${kept === 1 ? 'one note' : `${kept} notes`} of the chord before`
+        : 'the least movement over the whole progression';
+    return { measure: voicing.span.measure, sentence: `${name}${how}: ${why}.` };
+  });
+}
+
+function inversionOf({ tones }: LeftVoicing): number {
+  const order: Readonly<Record<string, number>> = { t1: 0, t3: 1, t2: 1, t4: 1, t5: 2 };
+  return order[tones[0]?.role ?? ''] ?? 3;
+}

@@ -1,0 +1,83 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fingerPin, newDocument, texturePin, type ArrangementDocument, type Pin } from './document';
+import { applyStep, invertStep, pinStep, recipeStep, stepSchema, type ArrangementStep } from './steps';
+import { LEFT_TEXTURES } from './textures.data';
+
+const arbitraryPin: fc.Arbitrary<Pin> = fc.oneof(
+  fc
+    .tuple(fc.integer({ min: 0, max: 5 }), fc.integer({ min: 1, max: 5 }))
+    .map(([note, finger]) => fingerPin(`n${note}`, finger)),
+  fc
+    .tuple(fc.integer({ min: 0, max: 5 }), fc.constantFrom(...LEFT_TEXTURES))
+    .map(([measure, texture]) => texturePin(measure, texture)),
+);
+
+type Action = (document: ArrangementDocument) => ArrangementStep | null;
+
+const arbitraryAction: fc.Arbitrary<Action> = fc.oneof(
+  fc.array(arbitraryPin, { minLength: 1, maxLength: 4 }).map(
+    (pins): Action =>
+      (document) =>
+        pinStep(document, [...new Map(pins.map((pin) => [pin.id, pin])).values()]),
+  ),
+  fc.constantFrom('finger:n0', 'finger:n1', 'texture:2').map(
+    (id): Action =>
+      (document) =>
+        pinStep(document, [], [id]),
+  ),
+  fc.constantFrom(null, 'G', 'Bb').map(
+    (key): Action =>
+      (document) =>
+        recipeStep(document, { key }),
+  ),
+  fc.constantFrom('A', 'Verse').map((name): Action => (document) => ({
+    kind: 'sections',
+    from: document.sections as { id: string; name: string; from: number; to: number }[] | null,
+    to: [{ id: 's0', name, from: 0, to: 3 }],
+  })),
+);
+
+function apply(document: ArrangementDocument, step: ArrangementStep): ArrangementDocument {
+  const outcome = applyStep(document, step);
+  if (!outcome.ok) throw new Error(outcome.message);
+  return outcome.document;
+}
+
+describe('arrangement steps', () => {
+  it('undo all the way back to the beginning, and redo to the same end', () => {
+    fc.assert(
+      fc.property(fc.array(arbitraryAction, { maxLength: 12 }), (actions) => {
+        const start = newDocument(true);
+        const steps: ArrangementStep[] = [];
+        let document = start;
+        for (const action of actions) {
+          const step = action(document);
+          if (!step) continue;
+          expect(stepSchema.safeParse(step).success).toBe(true);
+          document = apply(document, step);
+          steps.push(step);
+        }
+        const back = steps.toReversed().reduce((each, step) => apply(each, invertStep(step)), document);
+        expect(back).toEqual(start);
+        expect(steps.reduce(apply, back)).toEqual(document);
+      }),
+    );
+  });
+
+  it('refuses a step whose ground has changed', () => {
+    const document = newDocument(true);
+    const step = recipeStep(document, { key: 'G' })!;
+    const moved = apply(document, recipeStep(document, { key: 'D' })!);
+    expect(applyStep(moved, step)).toMatchObject({ ok: false, code: 'stale-step' });
+    expect(applyStep(document, { kind: 'pins', removed: [fingerPin('n1', 2)], added: [] })).toMatchObject({
+      ok: false,
+    });
+  });
+
+  it('makes no step where nothing would change', () => {
+    const document = newDocument(true);
+    expect(recipeStep(document, { key: null })).toBeNull();
+    expect(pinStep(document, [], ['finger:none'])).toBeNull();
+  });
+});

@@ -1,0 +1,161 @@
+import type { Measure, Note, Score, TimeSignature } from '../score/model';
+import { beatsOf, metreOffset, type Beat } from '../score/time';
+import { ticks, type Ticks } from '../units';
+import { FINER, NUMBERS_COMPOUND, NUMBERS_SIMPLE, NUMBERS_TRIPLET } from './syllables.data';
+
+export type CountState = 'sounds' | 'held' | 'rest';
+
+/** One spoken syllable: when (ticks from the measure's start), for how long, and what is heard meanwhile. */
+export interface Count {
+  readonly at: Ticks;
+  readonly duration: Ticks;
+  readonly syllable: string;
+  readonly state: CountState;
+}
+
+/** What sounds in a measure, in ticks from its start; ties already joined into one. */
+export interface Sounding {
+  readonly at: number;
+  readonly end: number;
+}
+
+export interface CountOptions {
+  /** `needed`: every beat, and within a beat the syllables that sound. `running`: the smallest division throughout. */
+  readonly fill: 'needed' | 'running';
+}
+
+export const DEFAULT_COUNT_OPTIONS: CountOptions = { fill: 'needed' };
+
+/**
+ * Counts one measure in the numbers style: beats by number, halves “&”, quarters “e & a”, triplets “trip let”, and
+ * compound beats “& a”. `offset` is how far into its metre the measure begins, so a pickup counts the end of the
+ * measure it belongs to. The counts cover the measure without gap or overlap. O(onsets).
+ */
+export function countMeasure(
+  time: TimeSignature,
+  length: Ticks,
+  offset: Ticks,
+  sounding: readonly Sounding[],
+  options: CountOptions = DEFAULT_COUNT_OPTIONS,
+): readonly Count[] {
+  const onsets = [...new Set(sounding.map((each) => each.at).filter((at) => at >= 0 && at < length))].sort(
+    (a, b) => a - b,
+  );
+  const spoken = new Map<number, string>();
+  for (const beat of beatsThrough(time, offset + length)) {
+    const from = beat.at - offset;
+    const to = from + beat.length;
+    if (to <= 0 || from >= length) continue;
+    if (from >= 0) spoken.set(from, String(beat.number));
+    const inside = onsets.filter((onset) => onset > from && onset < to && onset >= 0);
+    for (const at of placesOf(beat, from, inside, options)) {
+      if (at >= 0 && at < length && !spoken.has(at))
+        spoken.set(
+          at,
+          syllableAt(
+            beat,
+            at - from,
+            inside.map((each) => each - from),
+          ),
+        );
+    }
+    // A measure that starts inside a beat is still counted from its first moment.
+    if (from < 0 && !spoken.has(0))
+      spoken.set(
+        0,
+        syllableAt(
+          beat,
+          -from,
+          inside.map((each) => each - from),
+        ),
+      );
+  }
+  const places = [...spoken.keys()].sort((a, b) => a - b);
+  return places.map((at, index) => ({
+    at: ticks(at),
+    duration: ticks((places[index + 1] ?? length) - at),
+    syllable: spoken.get(at)!,
+    state: stateAt(at, sounding),
+  }));
+}
+
+/** Counts every measure of a score from all its notes, both hands combined. O(notes). */
+export function countScore(
+  score: Score,
+  options: CountOptions = DEFAULT_COUNT_OPTIONS,
+): readonly (readonly Count[])[] {
+  const byMeasure = soundingByMeasure(score);
+  return score.measures.map((measure) =>
+    countMeasure(
+      measure.time,
+      measure.length,
+      metreOffset(score.measures, measure.index),
+      byMeasure[measure.index]!,
+      options,
+    ),
+  );
+}
+
+/** In each measure, what sounds in it; a note tied over from before has a negative onset and so is held. */
+function soundingByMeasure(score: Score): readonly (readonly Sounding[])[] {
+  const result: Sounding[][] = score.measures.map(() => []);
+  const tieSource = new Map<string, number>();
+  for (const note of score.notes) {
+    if (note.grace) continue;
+    const start = tieSource.get(note.id) ?? note.at;
+    if (note.tieTo !== null) tieSource.set(note.tieTo, start);
+    const measure: Measure = score.measures[note.measure]!;
+    result[note.measure]!.push(soundingIn(measure, note, start));
+  }
+  return result;
+}
+
+function soundingIn(measure: Measure, note: Note, start: number): Sounding {
+  return { at: start - measure.start, end: note.at + note.duration - measure.start };
+}
+
+/** The metre's beats, going on with the numbers when a measure is longer than its metre. */
+function beatsThrough(time: TimeSignature, until: number): readonly Beat[] {
+  const beats = [...beatsOf(time)];
+  const last = beats.at(-1)!;
+  for (let at = last.at + last.length, number = last.number + 1; at < until; at += last.length, number += 1) {
+    beats.push({ ...last, at: ticks(at), number });
+  }
+  return beats;
+}
+
+function placesOf(
+  beat: Beat,
+  from: number,
+  inside: readonly number[],
+  options: CountOptions,
+): readonly number[] {
+  if (options.fill === 'needed' || inside.length === 0) return inside;
+  const isTriplet = beat.division === 2 && inside.every((at) => ((at - from) * 3) % beat.length === 0);
+  const hasQuarters = inside.some((at) => ((at - from) * beat.division) % beat.length !== 0);
+  const parts = isTriplet ? 3 : hasQuarters ? beat.division * 2 : beat.division;
+  const running = Array.from({ length: parts - 1 }, (_, index) => from + (beat.length * (index + 1)) / parts);
+  return [...new Set([...running.filter(Number.isInteger), ...inside])];
+}
+
+function syllableAt(beat: Beat, at: number, onsets: readonly number[]): string {
+  const place = fraction(at, beat.length);
+  if (beat.division === 3) return NUMBERS_COMPOUND[place] ?? FINER;
+  const isTriplet =
+    NUMBERS_TRIPLET[place] !== undefined ||
+    onsets.some((onset) => NUMBERS_TRIPLET[fraction(onset, beat.length)] !== undefined);
+  // “&” falls between the triplet's second and third; in a beat of triplets it would not be said.
+  return (isTriplet ? NUMBERS_TRIPLET[place] : NUMBERS_SIMPLE[place]) ?? FINER;
+}
+
+function fraction(numerator: number, denominator: number): string {
+  let a = numerator;
+  let b = denominator;
+  while (b !== 0) [a, b] = [b, a % b];
+  return `${numerator / a}/${denominator / a}`;
+}
+
+function stateAt(at: number, sounding: readonly Sounding[]): CountState {
+  if (sounding.some((each) => each.at === at)) return 'sounds';
+  return sounding.some((each) => each.at < at && each.end > at) ? 'held' : 'rest';
+}

@@ -1,0 +1,95 @@
+import type { Count } from '../counting/count';
+import type { Note, Rest, Score } from '../score/model';
+import type { NoteId } from '../units';
+import { layersOf, type Layer } from './layers';
+
+/** What is printed with the notes. */
+export interface Markings {
+  readonly fingers: boolean;
+  readonly counts: boolean;
+  readonly chordSymbols: boolean;
+  readonly lyrics: boolean;
+}
+
+export const ALL_MARKINGS: Markings = { fingers: true, counts: true, chordSymbols: true, lyrics: true };
+
+/** A score prepared for engraving: events found by measure and staff without searching. */
+export interface EngravingSource {
+  readonly score: Score;
+  readonly counts: readonly (readonly Count[])[];
+  /** By measure and staff. */
+  readonly events: readonly (readonly {
+    readonly notes: readonly Note[];
+    readonly rests: readonly Rest[];
+  }[])[];
+  readonly layers: readonly (readonly (readonly Layer[])[])[];
+  readonly tieTargets: ReadonlySet<NoteId>;
+  readonly positionOf: ReadonlyMap<NoteId, Note>;
+}
+
+/** With the source drawn before, measures whose notes are the same records keep their layers, and can be told by that. */
+export function prepareEngraving(
+  score: Score,
+  counts: readonly (readonly Count[])[],
+  before: EngravingSource | null = null,
+): EngravingSource {
+  const cells = new Map<string, { notes: Note[]; rests: Rest[] }>();
+  const cell = (event: Note | Rest) => {
+    const key = `${event.measure}/${event.staff}`;
+    const found = cells.get(key) ?? { notes: [], rests: [] };
+    cells.set(key, found);
+    return found;
+  };
+  for (const note of score.notes) cell(note).notes.push(note);
+  for (const rest of score.rests) cell(rest).rests.push(rest);
+  const staves = score.parts[0]?.staves ?? 1;
+  const events = score.measures.map((measure) =>
+    Array.from(
+      { length: staves },
+      (_, staff) => cells.get(`${measure.index}/${staff}`) ?? { notes: [], rests: [] },
+    ),
+  );
+  const layers = score.measures.map((measure, index) => {
+    const isKept =
+      before?.score.measures === score.measures && isSameEvents(before.events[index]!, events[index]!);
+    if (isKept) return before.layers[index]!;
+    return events[index]!.map(({ notes, rests }) => layersOf(score.measures, measure, notes, rests));
+  });
+  return {
+    events,
+    score,
+    counts,
+    layers,
+    tieTargets: new Set(score.notes.flatMap((note) => (note.tieTo === null ? [] : [note.tieTo]))),
+    positionOf: new Map(score.notes.map((note) => [note.id, note])),
+  };
+}
+
+function isSameEvents(
+  before: EngravingSource['events'][number],
+  now: EngravingSource['events'][number],
+): boolean {
+  const isSameList = (a: readonly unknown[], b: readonly unknown[]) =>
+    a.length === b.length && a.every((each, index) => each === b[index]);
+  return now.every(
+    (staff, index) =>
+      isSameList(staff.notes, before[index]?.notes ?? []) &&
+      isSameList(staff.rests, before[index]?.rests ?? []),
+  );
+}
+
+/** True when a line would be engraved exactly as it was from the source before. */
+export function isSameLine(before: EngravingSource, now: EngravingSource, range: SystemRange): boolean {
+  const fields = ['measures', 'chords', 'slurs', 'marks', 'clefs'] as const;
+  if (before.counts !== now.counts || fields.some((field) => before.score[field] !== now.score[field]))
+    return false;
+  for (let index = range.from; index <= range.to; index += 1)
+    if (before.layers[index] !== now.layers[index]) return false;
+  return true;
+}
+
+/** A run of measures on one line, both ends included. */
+export interface SystemRange {
+  readonly from: number;
+  readonly to: number;
+}

@@ -1,0 +1,61 @@
+import type { Section } from '../analyse/sections';
+import { STAGES, type StageId } from './stages.data';
+
+/** One line of the log. Nothing is overwritten: a mistake is withdrawn by a later entry that names it. */
+export interface PracticeEntry {
+  readonly id: string;
+  readonly sectionId: string;
+  readonly stage: StageId;
+  readonly kind: 'passed' | 'withdrawn';
+  readonly tempoBpm: number | null;
+  /** Days since 1970-01-01. */
+  readonly onDay: number;
+  readonly correctsId: string | null;
+  readonly createdAtMs: number;
+}
+
+/** What the register shows in one square: the latest entry that still stands. */
+export type Stamps = ReadonlyMap<string, PracticeEntry>;
+
+export function stampKey(sectionId: string, stage: StageId): string {
+  return `${sectionId}/${stage}`;
+}
+
+/** Folds the log into the squares that are stamped now. Entries may come in any order. O(n log n). */
+export function standingStamps(entries: readonly PracticeEntry[]): Stamps {
+  const withdrawn = new Set(
+    entries.flatMap((entry) => (entry.kind === 'withdrawn' && entry.correctsId ? [entry.correctsId] : [])),
+  );
+  const corrected = new Set(
+    entries.flatMap((entry) => (entry.kind === 'passed' && entry.correctsId ? [entry.correctsId] : [])),
+  );
+  const stamps = new Map<string, PracticeEntry>();
+  for (const entry of [...entries].sort((a, b) => a.createdAtMs - b.createdAtMs)) {
+    if (entry.kind === 'withdrawn' || withdrawn.has(entry.id) || corrected.has(entry.id)) continue;
+    stamps.set(stampKey(entry.sectionId, entry.stage), entry);
+  }
+  return stamps;
+}
+
+export interface NextStep {
+  readonly section: Section;
+  readonly stage: (typeof STAGES)[number];
+}
+
+/**
+ * The next thing to do: the first stage not yet stamped after the furthest stamped one of the first unfinished
+ * section. A stage that was passed over on purpose does not call the learner back. Null when all are finished.
+ */
+export function nextStep(sections: readonly Section[], stamps: Stamps): NextStep | null {
+  for (const section of sections) {
+    const furthest = STAGES.findLastIndex((stage) => stamps.has(stampKey(section.id, stage.id)));
+    const stage = STAGES[furthest + 1];
+    if (stage && !isLearned(section, stamps)) return { section, stage };
+  }
+  return null;
+}
+
+/** A section counts as learned once it has been played at tempo. */
+export function isLearned(section: Section, stamps: Stamps): boolean {
+  return stamps.has(stampKey(section.id, 'at-tempo'));
+}

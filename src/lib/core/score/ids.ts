@@ -1,0 +1,34 @@
+import { noteId, type NoteId } from '../units';
+
+/**
+ * Ids are valid XML names and carry where a note came from, so that a pin finds its note again in every rung and key.
+ * A source note: part, measure ordinal, voice, tick in the measure, and which note of the chord.
+ */
+export function sourceNoteId(place: {
+  part: number;
+  measure: number;
+  voice: string;
+  tickInMeasure: number;
+  chordIndex: number;
+  graceOrder: number | null;
+}): NoteId {
+  const grace = place.graceOrder === null ? '' : `g${place.graceOrder}`;
+  return noteId(
+    `p${place.part}m${place.measure}v${place.voice}t${place.tickInMeasure}${grace}c${place.chordIndex}`,
+  );
+}
+
+/** A note the program made: measure, hand, slot in the texture and role, so the same texture gives the same ids again. */
+export function generatedNoteId(measure: number, hand: 'right' | 'left', slot: number, role: string): NoteId {
+  return noteId(`g${measure}${hand === 'right' ? 'R' : 'L'}${slot}${role}`);
+}
+
+/** The later parts of a note that had to be cut in two: `.1`, `.2`. */
+export function splitNoteId(id: NoteId, piece: number): NoteId {
+  return piece === 0 ? id : noteId(`${id}.${piece}`);
+}
+
+/** Voices are named freely in files; only letters and digits survive in an id. */
+export function voiceLabel(voice: string): string {
+  return voice.replace(/[^A-Za-z0-9]/g, '') || '1';
+}

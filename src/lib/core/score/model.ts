@@ -1,0 +1,188 @@
+import type { Chord } from '../pitch/chord';
+import type { Key } from '../pitch/key';
+import type { Pitch } from '../pitch/pitch';
+import type { Bpm, NoteId, Ticks } from '../units';
+
+/**
+ * A piece as flat, ordered records. Times (`at`) are ticks from the start of the piece as written, repeats not
+ * unfolded. Everything is read-only: changing a score makes a new one (see steps.ts).
+ */
+export interface Score {
+  readonly title: string;
+  readonly composer: string;
+  readonly lyricist: string;
+  readonly rights: string;
+  readonly parts: readonly Part[];
+  readonly measures: readonly Measure[];
+  /** Ordered by onset, part, staff, voice, then pitch; grace notes before the note they lean on. */
+  readonly notes: readonly Note[];
+  readonly rests: readonly Rest[];
+  readonly chords: readonly ChordSymbol[];
+  readonly clefs: readonly ClefChange[];
+  readonly slurs: readonly Slur[];
+  readonly marks: readonly Mark[];
+}
+
+export interface Part {
+  readonly id: string;
+  readonly name: string;
+  readonly staves: number;
+}
+
+export interface TimeSignature {
+  readonly beats: number;
+  readonly beatType: number;
+  /** Sizes of the beat groups in units of `beatType`, where the source says so: 3+2 of 5/8. */
+  readonly groups?: readonly number[];
+  readonly symbol?: 'common' | 'cut';
+}
+
+export type Barline = 'single' | 'double' | 'final' | 'dashed' | 'none';
+
+export interface Measure {
+  /** Ordinal from 0; never the printed number, which may repeat or be missing. */
+  readonly index: number;
+  /** Number as printed; empty for a pickup that carries none. */
+  readonly number: string;
+  readonly start: Ticks;
+  /** Sounding length, shorter than the metre in a pickup. */
+  readonly length: Ticks;
+  readonly time: TimeSignature;
+  readonly key: Key;
+  readonly barline: Barline;
+  readonly startsRepeat: boolean;
+  /** Times the passage is played when a repeat ends here. */
+  readonly endsRepeat: number | null;
+  /** Numbers of the ending (volta) that this measure belongs to. */
+  readonly endings: readonly number[];
+  readonly rehearsal: string | null;
+}
+
+export interface Tuplet {
+  readonly id: string;
+  readonly actual: number;
+  readonly normal: number;
+}
+
+export interface Lyric {
+  readonly verse: number;
+  readonly text: string;
+  readonly syllabic: 'single' | 'begin' | 'middle' | 'end';
+  readonly isExtended: boolean;
+}
+
+export const ARTICULATIONS = [
+  'staccato',
+  'staccatissimo',
+  'tenuto',
+  'accent',
+  'strong-accent',
+  'detached-legato',
+  'breath-mark',
+  'fermata',
+  'trill-mark',
+  'turn',
+  'inverted-turn',
+  'mordent',
+  'inverted-mordent',
+  'arpeggiate',
+] as const;
+export type Articulation = (typeof ARTICULATIONS)[number];
+
+export interface Grace {
+  /** Order among the grace notes before one main note, from 0. */
+  readonly order: number;
+  readonly written: Ticks;
+  readonly hasSlash: boolean;
+}
+
+/** Where an event stands: `part` is an index into `parts`, `staff` counts from 0 within the part. */
+export interface Place {
+  readonly part: number;
+  readonly staff: number;
+  readonly voice: string;
+  readonly measure: number;
+  readonly at: Ticks;
+}
+
+export interface Note extends Place {
+  readonly id: NoteId;
+  readonly duration: Ticks;
+  readonly pitch: Pitch;
+  readonly tieTo: NoteId | null;
+  readonly grace: Grace | null;
+  readonly tuplet: Tuplet | null;
+  readonly articulations: readonly Articulation[];
+  /** 1 thumb … 5 little finger; null when none is marked. */
+  readonly finger: number | null;
+  readonly lyrics: readonly Lyric[];
+}
+
+export interface Rest extends Place {
+  readonly duration: Ticks;
+  readonly tuplet: Tuplet | null;
+  readonly isWholeMeasure: boolean;
+}
+
+export interface ChordSymbol {
+  readonly id: string;
+  readonly measure: number;
+  readonly at: Ticks;
+  readonly chord: Chord;
+}
+
+export type ClefSign = 'G' | 'F' | 'C';
+
+export interface Clef {
+  readonly sign: ClefSign;
+  readonly line: number;
+  readonly octave: number;
+}
+
+export interface ClefChange extends Clef {
+  readonly part: number;
+  readonly staff: number;
+  readonly measure: number;
+  readonly at: Ticks;
+}
+
+export interface Slur {
+  readonly from: NoteId;
+  readonly to: NoteId;
+}
+
+interface MarkPlace {
+  readonly part: number;
+  readonly staff: number;
+  readonly measure: number;
+  readonly at: Ticks;
+}
+
+export type Mark =
+  | (MarkPlace & { readonly kind: 'dynamic'; readonly text: string })
+  | (MarkPlace & { readonly kind: 'words'; readonly text: string; readonly placement: 'above' | 'below' })
+  | (MarkPlace & { readonly kind: 'tempo'; readonly bpm: Bpm; readonly beatUnit: Ticks })
+  | (MarkPlace & {
+      readonly kind: 'hairpin';
+      readonly direction: 'crescendo' | 'diminuendo';
+      readonly end: Ticks;
+    })
+  | (MarkPlace & { readonly kind: 'pedal'; readonly action: 'down' | 'up' | 'change' });
+
+export const TREBLE: Clef = { sign: 'G', line: 2, octave: 0 };
+export const BASS: Clef = { sign: 'F', line: 4, octave: 0 };
+
+export const EMPTY_SCORE: Score = {
+  title: '',
+  composer: '',
+  lyricist: '',
+  rights: '',
+  parts: [],
+  measures: [],
+  notes: [],
+  rests: [],
+  chords: [],
+  clefs: [],
+  slurs: [],
+  marks: [],
+};

@@ -1,0 +1,160 @@
+import { and, desc, eq } from 'drizzle-orm';
+import { handRoles } from '../core/arrange/hands';
+import { newDocument, type ArrangementDocument } from '../core/arrange/document';
+import { applyStep, type ArrangementStep } from '../core/arrange/steps';
+import { database } from './db/client';
+import { arrangementHistory, arrangements, pieces } from './db/schema';
+import { newId, type Outcome } from './outcome';
+import { sourceScore } from './pieces';
+
+export interface ArrangementRecord {
+  readonly id: string;
+  readonly pieceId: string;
+  readonly pieceTitle: string;
+  readonly sourceRevision: number;
+  readonly name: string;
+  readonly document: ArrangementDocument;
+  readonly revision: number;
+  readonly updatedAtMs: number;
+}
+
+export function findArrangement(id: string): ArrangementRecord | null {
+  const row = database()
+    .select({ arrangement: arrangements, pieceTitle: pieces.title })
+    .from(arrangements)
+    .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
+    .where(eq(arrangements.id, id))
+    .get();
+  if (!row) return null;
+  const { documentJson, ...rest } = row.arrangement;
+  return { ...rest, pieceTitle: row.pieceTitle, document: JSON.parse(documentJson) as ArrangementDocument };
+}
+
+export function listArrangements(pieceId?: string): readonly ArrangementRecord[] {
+  const rows = database()
+    .select({ id: arrangements.id })
+    .from(arrangements)
+    .where(pieceId === undefined ? undefined : eq(arrangements.pieceId, pieceId))
+    .orderBy(desc(arrangements.updatedAtMs))
+    .all();
+  return rows.flatMap(({ id }) => findArrangement(id) ?? []);
+}
+
+export function createArrangement(pieceId: string, nowMs: number, name?: string): Outcome<string> {
+  const piece = database().select().from(pieces).where(eq(pieces.id, pieceId)).get();
+  const score = piece && sourceScore(pieceId, piece.sourceRevision);
+  if (!piece || !score)
+    return { ok: false, code: 'not-found', message: 'This piece is no longer in the studio.' };
+  const document = newDocument(handRoles(score.parts).left !== null);
+  const count = database().select().from(arrangements).where(eq(arrangements.pieceId, pieceId)).all().length;
+  const id = insertArrangement(
+    pieceId,
+    piece.sourceRevision,
+    name ?? `Arrangement ${count + 1}`,
+    document,
+    nowMs,
+  );
+  return { ok: true, value: id };
+}
+
+/** Keeps a document as an arrangement of its own beside the one it came from. */
+export function copyArrangement(
+  fromId: string,
+  document: ArrangementDocument,
+  nowMs: number,
+): Outcome<string> {
+  const from = findArrangement(fromId);
+  if (!from) return { ok: false, code: 'not-found', message: 'This arrangement is no longer in the studio.' };
+  return {
+    ok: true,
+    value: insertArrangement(from.pieceId, from.sourceRevision, `${from.name} (copy)`, document, nowMs),
+  };
+}
+
+function insertArrangement(
+  pieceId: string,
+  sourceRevision: number,
+  name: string,
+  document: ArrangementDocument,
+  nowMs: number,
+): string {
+  const id = newId();
+  database()
+    .insert(arrangements)
+    .values({
+      id,
+      pieceId,
+      sourceRevision,
+      name,
+      documentJson: JSON.stringify(document),
+      revision: 0,
+      createdAtMs: nowMs,
+      updatedAtMs: nowMs,
+    })
+    .run();
+  return id;
+}
+
+export interface StepRequest {
+  readonly baseRevision: number;
+  readonly idempotencyKey: string;
+  readonly step: ArrangementStep;
+}
+
+export type SaveOutcome =
+  | { readonly ok: true; readonly revision: number }
+  | { readonly ok: false; readonly code: 'not-found' | 'bad-step'; readonly message: string }
+  | {
+      readonly ok: false;
+      readonly code: 'conflict';
+      readonly message: string;
+      readonly current: ArrangementRecord;
+    };
+
+/**
+ * Saves one step in one transaction: history row and document together. The same key twice is answered as the first
+ * time; a step made on an older revision is refused with the current state, so two tabs cannot overwrite each other.
+ */
+export function saveStep(id: string, request: StepRequest, nowMs: number): SaveOutcome {
+  return database().transaction((tx): SaveOutcome => {
+    const current = findArrangement(id);
+    if (!current)
+      return { ok: false, code: 'not-found', message: 'This arrangement is no longer in the studio.' };
+    const done = tx
+      .select({ revision: arrangementHistory.revision })
+      .from(arrangementHistory)
+      .where(
+        and(
+          eq(arrangementHistory.arrangementId, id),
+          eq(arrangementHistory.idempotencyKey, request.idempotencyKey),
+        ),
+      )
+      .get();
+    if (done) return { ok: true, revision: done.revision };
+    if (request.baseRevision !== current.revision) {
+      return {
+        ok: false,
+        code: 'conflict',
+        message: 'This arrangement was changed elsewhere since you opened it.',
+        current,
+      };
+    }
+    const applied = applyStep(current.document, request.step);
+    if (!applied.ok) return { ok: false, code: 'bad-step', message: applied.message };
+    const revision = current.revision + 1;
+    tx.insert(arrangementHistory)
+      .values({
+        arrangementId: id,
+        revision,
+        idempotencyKey: request.idempotencyKey,
+        stepJson: JSON.stringify(request.step),
+        atMs: nowMs,
+      })
+      .run();
+    tx.update(arrangements)
+      .set({ documentJson: JSON.stringify(applied.document), revision, updatedAtMs: nowMs })
+      .where(eq(arrangements.id, id))
+      .run();
+    return { ok: true, revision };
+  });
+}

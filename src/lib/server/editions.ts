@@ -1,0 +1,127 @@
+import { and, desc, eq } from 'drizzle-orm';
+import { arrange, studySource, type Arrangement } from '../core/arrange/arrange';
+import type { Recipe } from '../core/arrange/document';
+import { findArrangement } from './arrangements';
+import { database } from './db/client';
+import { arrangements, assignments, editions, learners, pieces } from './db/schema';
+import { newId, type Outcome } from './outcome';
+import { sourceScore } from './pieces';
+
+/** What is kept of an arrangement when it is handed out. */
+export interface FrozenEdition {
+  readonly score: Arrangement['score'];
+  readonly counts: Arrangement['counts'];
+  readonly sections: Arrangement['sections'];
+  readonly key: Arrangement['key'];
+  readonly recipe: Recipe;
+}
+
+export interface EditionRecord {
+  readonly id: string;
+  readonly arrangementId: string;
+  readonly arrangementName: string;
+  readonly pieceId: string;
+  readonly pieceTitle: string;
+  readonly number: number;
+  readonly createdAtMs: number;
+  readonly frozen: FrozenEdition;
+}
+
+/** Hands an arrangement to a learner. An unchanged arrangement keeps its edition; a changed one gets the next number. */
+export function handOut(
+  arrangementId: string,
+  learnerId: string,
+  nowMs: number,
+): Outcome<{ editionId: string; assignmentId: string }> {
+  return database().transaction((tx): Outcome<{ editionId: string; assignmentId: string }> => {
+    const arrangement = findArrangement(arrangementId);
+    const learner = tx.select().from(learners).where(eq(learners.id, learnerId)).get();
+    if (!arrangement)
+      return { ok: false, code: 'not-found', message: 'This arrangement is no longer in the studio.' };
+    if (!learner)
+      return { ok: false, code: 'not-found', message: 'This learner is no longer in the studio.' };
+    const latest = tx
+      .select()
+      .from(editions)
+      .where(eq(editions.arrangementId, arrangementId))
+      .orderBy(desc(editions.number))
+      .get();
+    const isUnchanged = latest?.arrangementRevision === arrangement.revision;
+    const editionId = latest && isUnchanged ? latest.id : newId();
+    if (!isUnchanged) {
+      const source = sourceScore(arrangement.pieceId, arrangement.sourceRevision);
+      if (!source)
+        return { ok: false, code: 'not-found', message: 'The source of this arrangement is missing.' };
+      const { score, counts, sections, key } = arrange(studySource(source), arrangement.document);
+      const frozen: FrozenEdition = { score, counts, sections, key, recipe: arrangement.document.recipe };
+      tx.insert(editions)
+        .values({
+          id: editionId,
+          arrangementId,
+          number: (latest?.number ?? 0) + 1,
+          arrangementRevision: arrangement.revision,
+          frozenJson: JSON.stringify(frozen),
+          createdAtMs: nowMs,
+        })
+        .run();
+    }
+    const known = tx
+      .select()
+      .from(assignments)
+      .where(and(eq(assignments.editionId, editionId), eq(assignments.learnerId, learnerId)))
+      .get();
+    const assignmentId = known?.id ?? newId();
+    if (!known)
+      tx.insert(assignments).values({ id: assignmentId, editionId, learnerId, assignedAtMs: nowMs }).run();
+    return { ok: true, value: { editionId, assignmentId } };
+  });
+}
+
+export function findEdition(id: string): EditionRecord | null {
+  const row = database()
+    .select({ edition: editions, arrangement: arrangements, piece: { id: pieces.id, title: pieces.title } })
+    .from(editions)
+    .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
+    .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
+    .where(eq(editions.id, id))
+    .get();
+  if (!row) return null;
+  return {
+    id,
+    arrangementId: row.arrangement.id,
+    arrangementName: row.arrangement.name,
+    pieceId: row.piece.id,
+    pieceTitle: row.piece.title,
+    number: row.edition.number,
+    createdAtMs: row.edition.createdAtMs,
+    frozen: JSON.parse(row.edition.frozenJson) as FrozenEdition,
+  };
+}
+
+/** Editions of an arrangement with who has each, the newest first. */
+export function editionsOf(arrangementId: string) {
+  const rows = database()
+    .select({
+      id: editions.id,
+      number: editions.number,
+      revision: editions.arrangementRevision,
+      createdAtMs: editions.createdAtMs,
+      learner: learners.name,
+    })
+    .from(editions)
+    .leftJoin(assignments, eq(assignments.editionId, editions.id))
+    .leftJoin(learners, eq(learners.id, assignments.learnerId))
+    .where(eq(editions.arrangementId, arrangementId))
+    .orderBy(desc(editions.number))
+    .all();
+  const byId = new Map<
+    string,
+    { id: string; number: number; revision: number; createdAtMs: number; learners: string[] }
+  >();
+  for (const { learner, ...edition } of rows) {
+    const entry = byId.get(edition.id) ?? { ...edition, learners: [] };
+    if (learner) entry.learners.push(learner);
+    byId.set(edition.id, entry);
+  }
+  return [...byId.values()];
+}

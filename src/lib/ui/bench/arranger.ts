@@ -1,0 +1,37 @@
+import { wrap, type Remote } from 'comlink';
+import type { ArrangementDocument } from '$lib/core/arrange/document';
+import type { Score } from '$lib/core/score/model';
+import type { ArrangeApi, ArrangedView, LayoutRequest, SourceView, SystemPlan } from '$lib/workers/protocol';
+import type { Arrangement } from '$lib/core/arrange/arrange';
+
+/** One arranging worker. While it is busy only the newest request waits; those overtaken resolve to null. */
+export class Arranger {
+  readonly #worker = new Worker(new URL('../../workers/arrange.worker.ts', import.meta.url), {
+    type: 'module',
+  });
+  readonly #api: Remote<ArrangeApi> = wrap<ArrangeApi>(this.#worker);
+  #newest = 0;
+  #running: Promise<unknown> = Promise.resolve();
+
+  open(score: Score): Promise<SourceView> {
+    return this.#api.open(score);
+  }
+
+  async arrange(document: ArrangementDocument, layout: LayoutRequest): Promise<ArrangedView | null> {
+    const request = (this.#newest += 1);
+    await this.#running.catch(() => undefined);
+    if (request !== this.#newest) return null;
+    const result = this.#api.arrange(document, layout);
+    this.#running = result;
+    const view = await result;
+    return request === this.#newest ? view : null;
+  }
+
+  layOut(score: Score, counts: Arrangement['counts'], layout: LayoutRequest): Promise<readonly SystemPlan[]> {
+    return this.#api.layOut(score, counts, layout);
+  }
+
+  stop(): void {
+    this.#worker.terminate();
+  }
+}

@@ -1,0 +1,147 @@
+<script lang="ts">
+  import Printer from '@lucide/svelte/icons/printer';
+  import Redo2 from '@lucide/svelte/icons/redo-2';
+  import Undo2 from '@lucide/svelte/icons/undo-2';
+  import { onMount, tick } from 'svelte';
+  import SheetDialog from '../parts/sheet-dialog.svelte';
+  import { BENCH_KEYS, bindBenchKeys } from './bench-keys';
+  import { BenchSession, provideBench, type BenchOpening } from './bench-session.svelte';
+  import BenchSystem from './bench-system.svelte';
+  import ConflictBar from './conflict-bar.svelte';
+  import HandOutDialog from './hand-out-dialog.svelte';
+  import RecipeSentence from './recipe-sentence.svelte';
+  import SaveNote from './save-note.svelte';
+  import SectionRail from './section-rail.svelte';
+  import SelectionBar from './selection-bar.svelte';
+
+  interface Props {
+    opening: BenchOpening;
+    title: string;
+    name: string;
+    learners: readonly { readonly id: string; readonly name: string }[];
+    editions: readonly {
+      readonly id: string;
+      readonly number: number;
+      readonly learners: readonly string[];
+    }[];
+  }
+
+  const { opening, title, name, learners, editions }: Props = $props();
+  // svelte-ignore state_referenced_locally
+  const bench = provideBench(new BenchSession(opening));
+
+  /** View-box units of half a staff space, and how many of those units one screen pixel shows. */
+  const UNIT = 9;
+  const UNITS_PER_PX = 2.05;
+
+  let widthPx = $state(0);
+  let isHandingOut = $state(false);
+  let isShowingKeys = $state(false);
+  let scroller: HTMLDivElement;
+
+  const options = $derived({ pageWidth: Math.round((widthPx * UNITS_PER_PX) / 20) * 20, unit: UNIT });
+  const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
+
+  onMount(() => {
+    void bench.open();
+    const release = bindBenchKeys(bench, () => (isShowingKeys = true));
+    return () => {
+      release();
+      bench.dispose();
+    };
+  });
+
+  $effect(() => {
+    if (!bench.source || lineWidth <= 0) return;
+    bench.refresh(bench.document, lineWidth).catch(() => {
+      bench.problem =
+        'The arrangement could not be worked out. Undo the last change, or load the page again.';
+    });
+  });
+
+  $effect(() => {
+    if (bench.noteId) void bringIntoView(bench.noteId);
+  });
+
+  async function bringIntoView(id: string) {
+    await tick();
+    scroller.querySelector(`[id="${id}"]`)?.scrollIntoView({ block: 'nearest' });
+  }
+
+  function go(measure: number) {
+    bench.selectRange(measure, measure);
+    const system = bench.systems.find(({ range }) => measure >= range.from && measure <= range.to);
+    scroller.querySelector(`[data-system="${system?.range.from}"]`)?.scrollIntoView({ block: 'start' });
+  }
+
+  function warnBeforeLeaving(event: BeforeUnloadEvent) {
+    if (bench.saving.state !== 'saved') event.preventDefault();
+  }
+</script>
+
+<svelte:window onbeforeunload={warnBeforeLeaving} />
+
+<div class="flex h-[calc(100vh-3rem)] flex-col">
+  <header class="screen-only border-b border-line bg-paper px-4 py-2">
+    <div class="flex items-center gap-4">
+      <h1 class="text-lg">{title} <span class="font-normal text-quiet">· {name}</span></h1>
+      <SaveNote />
+      <div class="ml-auto flex items-center gap-1.5">
+        <button class="button" disabled={!bench.canUndo} onclick={() => bench.undo()} aria-label="Undo"
+          ><Undo2 size={17} /></button
+        >
+        <button class="button" disabled={!bench.canRedo} onclick={() => bench.redo()} aria-label="Redo"
+          ><Redo2 size={17} /></button
+        >
+        <button class="button" onclick={() => (isShowingKeys = true)}
+          >Keys <kbd class="text-sm text-quiet">?</kbd></button
+        >
+        {#if editions[0]}<a class="button" href="/handouts/{editions[0].id}"
+            ><Printer size={17} aria-hidden="true" />Edition {editions[0].number}</a
+          >{/if}
+        <button class="button button-main" onclick={() => (isHandingOut = true)}>Hand out …</button>
+      </div>
+    </div>
+    <RecipeSentence {learners} />
+  </header>
+  <ConflictBar arrangementId={opening.arrangementId} />
+  <div class="flex min-h-0 grow">
+    <SectionRail ongo={go} />
+    <!-- A region that scrolls must be reachable by keyboard. -->
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <div
+      bind:this={scroller}
+      class="min-w-0 grow overflow-y-auto bg-paper"
+      role="region"
+      aria-label="The music"
+      tabindex="0"
+    >
+      <div class="px-4 pt-3 pb-10">
+        <div bind:clientWidth={widthPx}>
+          {#if bench.problem}
+            <p class="notice notice-fault" role="alert">{bench.problem}</p>
+          {:else if bench.systems.length === 0}
+            <p class="text-quiet" role="status">Arranging …</p>
+          {/if}
+          {#each bench.systems as plan (plan.range.from)}
+            <BenchSystem {plan} {options} />
+          {/each}
+        </div>
+      </div>
+    </div>
+  </div>
+  <SelectionBar />
+</div>
+
+<HandOutDialog
+  bind:open={isHandingOut}
+  {learners}
+  chosen={bench.document.recipe.learnerId}
+  isSaved={bench.saving.state === 'saved'}
+/>
+<SheetDialog bind:open={isShowingKeys} title="Keys on the Bench">
+  <dl class="grid grid-cols-[9rem_1fr] gap-y-1.5">
+    {#each BENCH_KEYS as { keys, does } (keys)}<dt class="font-semibold">{keys}</dt>
+      <dd>{does}</dd>{/each}
+  </dl>
+</SheetDialog>

@@ -1,0 +1,99 @@
+import type { ArrangementDocument } from '$lib/core/arrange/document';
+import type { ArrangementStep } from '$lib/core/arrange/steps';
+
+export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict' | 'refused';
+
+interface Pending {
+  readonly key: string;
+  readonly step: ArrangementStep;
+}
+
+export interface ServerState {
+  readonly revision: number;
+  readonly document: ArrangementDocument;
+}
+
+const RETRY_DELAY_MS = 2_000;
+
+/**
+ * Sends the steps of one arrangement to the server, one POST each, in order. “Saved” means that the server has said
+ * so; while it cannot be reached the steps wait here and are tried again. Each step keeps its key, so a step whose
+ * answer was lost is not made twice.
+ */
+export class SaveQueue {
+  state = $state<SaveState>('saved');
+  message = $state('');
+  /** What the server holds, when it holds something newer than this tab was working on. */
+  conflict = $state.raw<ServerState | null>(null);
+  #pending: Pending[] = [];
+  #isSending = false;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    private readonly url: string,
+    private revision: number,
+  ) {}
+
+  get unsavedSteps(): readonly ArrangementStep[] {
+    return this.#pending.map((pending) => pending.step);
+  }
+
+  push(step: ArrangementStep): void {
+    this.#pending.push({ key: crypto.randomUUID(), step });
+    if (this.state === 'saved') this.state = 'saving';
+    void this.#send();
+  }
+
+  /** Goes on from the server's newer state; the steps that were waiting are given back for replay. */
+  acceptServerState(): readonly ArrangementStep[] {
+    const steps = this.unsavedSteps;
+    if (this.conflict) this.revision = this.conflict.revision;
+    this.#pending = [];
+    this.conflict = null;
+    this.state = 'saved';
+    return steps;
+  }
+
+  async #send(): Promise<void> {
+    if (this.#isSending || this.state === 'conflict' || this.state === 'refused') return;
+    this.#isSending = true;
+    clearTimeout(this.#timer);
+    while (this.#pending.length > 0) {
+      const { key, step } = this.#pending[0]!;
+      const outcome = await this.#post({ baseRevision: this.revision, idempotencyKey: key, step });
+      if (outcome === 'unreachable') {
+        this.state = 'waiting';
+        this.#timer = setTimeout(() => void this.#send(), RETRY_DELAY_MS);
+        break;
+      }
+      if (outcome === 'stopped') break;
+      this.revision = outcome.revision;
+      this.#pending.shift();
+      this.state = this.#pending.length > 0 ? 'saving' : 'saved';
+    }
+    this.#isSending = false;
+  }
+
+  async #post(body: unknown): Promise<{ revision: number } | 'unreachable' | 'stopped'> {
+    try {
+      const response = await fetch(this.url, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+      if (response.ok) return (await response.json()) as { revision: number };
+      if (response.status >= 500) return 'unreachable';
+      const answer = (await response.json()) as { message: string; current?: ServerState };
+      this.message = answer.message;
+      this.conflict = answer.current ?? null;
+      this.state = answer.current ? 'conflict' : 'refused';
+      return 'stopped';
+    } catch {
+      return 'unreachable';
+    }
+  }
+
+  stop(): void {
+    clearTimeout(this.#timer);
+  }
+}

@@ -1,0 +1,92 @@
+<script lang="ts">
+  import type { Section } from '$lib/core/analyse/sections';
+  import { useBench } from './bench-session.svelte';
+
+  const { ongo }: { ongo: (measure: number) => void } = $props();
+  const bench = useBench();
+  const sections = $derived(bench.arrangement?.sections ?? []);
+  const measures = $derived(bench.arrangement?.score.measures ?? []);
+  const selectedStart = $derived(bench.range?.from ?? null);
+  const canStart = $derived(
+    selectedStart !== null &&
+      selectedStart > 0 &&
+      !sections.some((section) => section.from === selectedStart),
+  );
+  let editing = $state<string | null>(null);
+
+  const numbers = (section: Section) => {
+    const [from, to] = [
+      measures[section.from]?.number || String(section.from + 1),
+      measures[section.to]?.number || String(section.to + 1),
+    ];
+    return from === to ? from : `${from}–${to}`;
+  };
+  const snagsIn = (section: Section) =>
+    bench.arrangement?.snags.filter((snag) => snag.measure >= section.from && snag.measure <= section.to)
+      .length ?? 0;
+  const isHere = (section: Section) =>
+    selectedStart !== null && selectedStart >= section.from && selectedStart <= section.to;
+
+  function finish(section: Section, value: string) {
+    bench.renameSection(section.id, value);
+    editing = null;
+  }
+</script>
+
+<nav aria-label="Sections" class="flex h-full w-40 shrink-0 flex-col border-r border-line bg-paper">
+  <h2 class="px-3 pt-3 pb-1 text-sm text-quiet">Sections</h2>
+  <ol class="grow overflow-auto">
+    {#each sections as section (section.id)}
+      <li class="border-l-4 {isHere(section) ? 'border-sea bg-sea-wash' : 'border-transparent'}">
+        {#if editing === section.id}
+          <!-- svelte-ignore a11y_autofocus -->
+          <input
+            class="m-1 w-32 border border-sea px-1"
+            aria-label="Name of section {section.name}"
+            value={section.name}
+            maxlength="40"
+            autofocus
+            onblur={(event) => finish(section, event.currentTarget.value)}
+            onkeydown={(event) => {
+              if (event.key === 'Enter') finish(section, event.currentTarget.value);
+              if (event.key === 'Escape') editing = null;
+              event.stopPropagation();
+            }}
+          />
+        {:else}
+          <button
+            class="block w-full px-2 py-1.5 text-left hover:bg-sea-wash"
+            onclick={() => ongo(section.from)}
+            ondblclick={() => (editing = section.id)}
+          >
+            <span class="block font-semibold">{section.name}</span>
+            <span class="block text-sm text-quiet">
+              measures {numbers(section)}{#if snagsIn(section) > 0}, <span class="text-rust"
+                  >{snagsIn(section)} to mend</span
+                >{/if}
+            </span>
+          </button>
+        {/if}
+        {#if isHere(section) && editing !== section.id}
+          <div class="flex flex-wrap gap-x-3 px-2 pb-1.5 text-sm">
+            <button class="underline" onclick={() => (editing = section.id)}>Rename</button>
+            {#if section !== sections[0]}<button
+                class="underline"
+                onclick={() => bench.joinWithPrevious(section.id)}>Join to the one before</button
+              >{/if}
+          </div>
+        {/if}
+      </li>
+    {/each}
+  </ol>
+  <div class="border-t border-line p-2 text-sm">
+    <button
+      class="button w-full justify-center text-sm"
+      disabled={!canStart}
+      onclick={() => bench.startSectionAt(selectedStart!, `Section ${sections.length + 1}`)}
+    >
+      Start a section here
+    </button>
+    {#if !canStart}<p class="mt-1 text-quiet">Select the measure where it begins.</p>{/if}
+  </div>
+</nav>

@@ -1,0 +1,84 @@
+import { wrap, type Remote } from 'comlink';
+import type { EngraveApi, EngravedSystem, EngraveOptions } from '$lib/workers/protocol';
+
+interface Job {
+  readonly key: string;
+  readonly mei: string;
+  readonly options: EngraveOptions;
+  priority: number;
+  readonly waiting: Set<Waiter>;
+}
+
+interface Waiter {
+  readonly resolve: (system: EngravedSystem | null) => void;
+  readonly reject: (fault: unknown) => void;
+}
+
+const CACHED_SYSTEMS = 400;
+
+/**
+ * One engraving worker for the page. Equal jobs are done once, what is on screen goes first, and a job that nobody
+ * waits for any more is dropped.
+ */
+export class Engraver {
+  readonly #worker = new Worker(new URL('../../workers/engrave.worker.ts', import.meta.url), {
+    type: 'module',
+  });
+  readonly #api: Remote<EngraveApi> = wrap<EngraveApi>(this.#worker);
+  readonly #queue = new Map<string, Job>();
+  readonly #done = new Map<string, EngravedSystem>();
+  #isBusy = false;
+
+  /** Resolves to null when cancelled. A lower priority number is done sooner. */
+  engrave(
+    mei: string,
+    options: EngraveOptions,
+    priority: number,
+    signal: AbortSignal,
+  ): Promise<EngravedSystem | null> {
+    const key = `${options.pageWidth}/${options.unit}/${mei}`;
+    const known = this.#done.get(key);
+    if (known) return Promise.resolve(known);
+    return new Promise((resolve, reject) => {
+      const job = this.#queue.get(key) ?? { key, mei, options, priority, waiting: new Set<Waiter>() };
+      job.priority = Math.min(job.priority, priority);
+      const waiter = { resolve, reject };
+      job.waiting.add(waiter);
+      this.#queue.set(key, job);
+      signal.addEventListener('abort', () => {
+        job.waiting.delete(waiter);
+        if (job.waiting.size === 0) this.#queue.delete(key);
+        resolve(null);
+      });
+      void this.#work();
+    });
+  }
+
+  async #work(): Promise<void> {
+    if (this.#isBusy) return;
+    this.#isBusy = true;
+    while (this.#queue.size > 0) {
+      const job = [...this.#queue.values()].reduce((first, each) =>
+        each.priority < first.priority ? each : first,
+      );
+      this.#queue.delete(job.key);
+      try {
+        const system = await this.#api.engrave(job.mei, job.options);
+        this.#remember(job.key, system);
+        for (const waiter of job.waiting) waiter.resolve(system);
+      } catch (fault) {
+        for (const waiter of job.waiting) waiter.reject(fault);
+      }
+    }
+    this.#isBusy = false;
+  }
+
+  #remember(key: string, system: EngravedSystem): void {
+    this.#done.set(key, system);
+    if (this.#done.size > CACHED_SYSTEMS) this.#done.delete(this.#done.keys().next().value!);
+  }
+
+  stop(): void {
+    this.#worker.terminate();
+  }
+}

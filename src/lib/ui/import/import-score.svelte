@@ -1,0 +1,165 @@
+<script lang="ts">
+  import FileUp from '@lucide/svelte/icons/file-up';
+  import { goto } from '$app/navigation';
+  import type { ScoreSummary } from '$lib/server/pieces';
+  import SheetDialog from '../parts/sheet-dialog.svelte';
+  import { upload, type UploadFault } from './upload';
+
+  let file = $state.raw<File | null>(null);
+  let summary = $state.raw<ScoreSummary | null>(null);
+  let fault = $state.raw<UploadFault | null>(null);
+  let isReading = $state(false);
+  let isDraggedOver = $state(false);
+  let isOpen = $state(false);
+  let title = $state('');
+  let rights = $state('');
+  let abort: AbortController | null = null;
+  let picker: HTMLInputElement;
+
+  async function read(chosen: File | undefined) {
+    if (!chosen) return;
+    abort?.abort();
+    abort = new AbortController();
+    file = chosen;
+    fault = null;
+    summary = null;
+    isReading = true;
+    const result = await upload<ScoreSummary>(chosen, {}, abort.signal);
+    if (result.kind === 'cancelled') return;
+    isReading = false;
+    if (result.kind === 'fault') {
+      fault = result.fault;
+      return;
+    }
+    summary = result.value;
+    title = summary.title;
+    rights = summary.rights;
+    isOpen = true;
+  }
+
+  async function keep() {
+    if (!file) return;
+    isReading = true;
+    const result = await upload<{ id: string }>(file, { keep: 'yes', title, rights });
+    isReading = false;
+    if (result.kind === 'done') await goto(`/pieces/${result.value.id}`);
+    else if (result.kind === 'fault') {
+      fault = result.fault;
+      isOpen = false;
+    }
+  }
+
+  function cancel() {
+    abort?.abort();
+    isReading = false;
+  }
+
+  function drop(event: DragEvent) {
+    event.preventDefault();
+    isDraggedOver = false;
+    void read(event.dataTransfer?.files[0]);
+  }
+</script>
+
+<div
+  role="group"
+  aria-label="Import a score"
+  class="flex flex-wrap items-center gap-3 border-2 border-dashed px-4 py-3 {isDraggedOver
+    ? 'border-sea bg-sea-wash'
+    : 'border-line bg-paper'}"
+  ondragover={(event) => {
+    event.preventDefault();
+    isDraggedOver = true;
+  }}
+  ondragleave={() => (isDraggedOver = false)}
+  ondrop={drop}
+>
+  <button class="button button-main" onclick={() => picker.click()}
+    ><FileUp size={17} aria-hidden="true" />Import a score …</button
+  >
+  <span class="text-quiet">or drop a MusicXML file here (.musicxml, .xml, .mxl, up to 10 MB)</span>
+  {#if isReading}
+    <span role="status">Reading {file?.name} …</span>
+    <button class="button" onclick={cancel}>Cancel</button>
+  {/if}
+  <input
+    bind:this={picker}
+    type="file"
+    accept=".musicxml,.xml,.mxl"
+    class="sr-only"
+    tabindex="-1"
+    aria-label="Score file"
+    onchange={(event) => {
+      void read(event.currentTarget.files?.[0]);
+      event.currentTarget.value = '';
+    }}
+  />
+</div>
+{#if fault}
+  <div class="notice notice-fault mt-3" role="alert">
+    <p class="font-semibold">“{file?.name}” was not imported.</p>
+    <p>
+      {fault.message}{#if fault.where}
+        <span class="whitespace-nowrap">({fault.where})</span>{/if}
+    </p>
+  </div>
+{/if}
+
+<SheetDialog bind:open={isOpen} title="What was read">
+  {#if summary}
+    <dl class="grid grid-cols-[8rem_1fr] gap-y-1">
+      <dt class="text-quiet">Key</dt>
+      <dd>{summary.key}</dd>
+      <dt class="text-quiet">Metre</dt>
+      <dd>{summary.time}{summary.hasPickup ? ', with a pickup' : ''}</dd>
+      <dt class="text-quiet">Measures</dt>
+      <dd>{summary.measures}</dd>
+      <dt class="text-quiet">Notes</dt>
+      <dd>{summary.notes}</dd>
+      <dt class="text-quiet">Parts</dt>
+      <dd>{summary.parts.join(', ')}{summary.hasLeftHand ? ' (with a left hand)' : ''}</dd>
+      <dt class="text-quiet">Chord symbols</dt>
+      <dd>
+        {summary.chordSymbols === 0 ? 'none; Key Path names the chords from the notes' : summary.chordSymbols}
+      </dd>
+    </dl>
+    {#if summary.warnings.length > 0}
+      <h3 class="mt-3 font-bold">Read differently, or left out</h3>
+      <ul class="notice mt-1 max-h-40 list-disc overflow-auto pl-8">
+        {#each summary.warnings as warning (warning.message)}
+          <li>
+            {warning.message}{#if warning.measures.length > 0}
+              <span class="text-quiet"
+                >Measures {warning.measures.slice(0, 12).join(', ')}{warning.measures.length > 12
+                  ? ' …'
+                  : ''}</span
+              >{/if}
+          </li>
+        {/each}
+      </ul>
+    {:else}
+      <p class="mt-3">Everything in the file was understood.</p>
+    {/if}
+    <form
+      class="mt-4 grid gap-3"
+      onsubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <label class="field">Title<input bind:value={title} required maxlength="300" /></label>
+      <label class="field">
+        Rights note
+        <input bind:value={rights} maxlength="300" placeholder="Who wrote it, and what you may do with it" />
+      </label>
+      <p class="text-sm text-quiet">
+        Arranging, copying or performing someone's music may need permission: the law where you are and the
+        rights holder decide.
+      </p>
+      <div class="flex justify-end gap-2">
+        <button type="button" class="button" onclick={() => (isOpen = false)}>Do not keep it</button>
+        <button class="button button-main" disabled={isReading}>Keep this piece</button>
+      </div>
+    </form>
+  {/if}
+</SheetDialog>

@@ -1,0 +1,52 @@
+<script lang="ts" generics="Value extends string">
+  import ChevronDown from '@lucide/svelte/icons/chevron-down';
+  import Check from '@lucide/svelte/icons/check';
+  import { Select } from 'bits-ui';
+
+  interface Props {
+    /** What is being chosen, for those who hear the page. */
+    name: string;
+    value: Value;
+    choices: readonly { readonly value: Value; readonly label: string; readonly note?: string }[];
+    onchoose: (value: Value) => void;
+  }
+
+  const { name, value, choices, onchoose }: Props = $props();
+  const label = $derived(choices.find((choice) => choice.value === value)?.label ?? value);
+</script>
+
+<Select.Root
+  type="single"
+  {value}
+  onValueChange={(chosen) => onchoose(chosen as Value)}
+  items={choices.map(({ value, label }) => ({ value, label }))}
+>
+  <Select.Trigger
+    aria-label="{name}: {label}"
+    class="inline-flex cursor-pointer items-center gap-0.5 rounded-tight border-b-2 border-sea/50 px-1 font-semibold text-sea hover:bg-sea-wash data-[state=open]:bg-sea-wash"
+  >
+    {label}<ChevronDown size={14} aria-hidden="true" />
+  </Select.Trigger>
+  <Select.Portal>
+    <Select.Content
+      class="z-30 max-h-[60vh] min-w-44 overflow-auto rounded-tight border border-line bg-paper py-1 shadow-lg"
+      sideOffset={4}
+    >
+      {#each choices as choice (choice.value)}
+        <Select.Item
+          value={choice.value}
+          label={choice.label}
+          class="flex cursor-pointer items-center gap-2 px-3 py-1.5 outline-none data-[highlighted]:bg-sea-wash"
+        >
+          {#snippet children({ selected })}
+            <span class="w-4"
+              >{#if selected}<Check size={15} aria-hidden="true" />{/if}</span
+            >
+            <span>{choice.label}</span>
+            {#if choice.note}<span class="ml-auto pl-4 text-sm text-quiet">{choice.note}</span>{/if}
+          {/snippet}
+        </Select.Item>
+      {/each}
+    </Select.Content>
+  </Select.Portal>
+</Select.Root>

@@ -1,0 +1,41 @@
+<script lang="ts">
+  import '../app.css';
+  import { page } from '$app/state';
+  import { Toaster } from 'svelte-sonner';
+  import type { LayoutProps } from './$types';
+
+  const { children }: LayoutProps = $props();
+  const places = [
+    { href: '/', label: 'Today' },
+    { href: '/pieces', label: 'Pieces' },
+    { href: '/learners', label: 'Learners' },
+  ] as const;
+  const isHere = (href: string) =>
+    href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);
+</script>
+
+<a
+  class="screen-only sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2"
+  href="#main">To the page's content</a
+>
+<header class="screen-only flex h-12 items-stretch gap-7 bg-sea-deep px-4 text-white">
+  <a href="/" class="flex items-center gap-2 text-lg font-bold text-white no-underline">
+    <svg viewBox="0 0 32 32" width="22" height="22" aria-hidden="true"
+      ><path d="M4 28V4h6v13h2V4h8v13h2V4h6v24z" fill="currentColor" /></svg
+    >
+    Key Path
+  </a>
+  <nav aria-label="Main" class="flex items-stretch gap-1">
+    {#each places as { href, label } (href)}
+      <a
+        {href}
+        aria-current={isHere(href) ? 'page' : undefined}
+        class="flex items-center border-b-4 px-3 text-white no-underline hover:bg-sea {isHere(href)
+          ? 'border-white font-bold'
+          : 'border-transparent'}">{label}</a
+      >
+    {/each}
+  </nav>
+</header>
+<main id="main">{@render children()}</main>
+<Toaster position="bottom-right" />

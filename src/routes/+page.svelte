@@ -1,0 +1,78 @@
+<script lang="ts">
+  import { dayOf, localEpochDay, longDay, shortDay } from '$lib/ui/parts/dates';
+  import type { PageProps } from './$types';
+
+  const { data }: PageProps = $props();
+</script>
+
+<svelte:head><title>Today · Key Path</title></svelte:head>
+
+<div class="mx-auto max-w-6xl p-6">
+  <h1>Today, {longDay(localEpochDay(data.nowMs))}</h1>
+  <div class="mt-4 grid gap-6 lg:grid-cols-[3fr_2fr]">
+    <section aria-labelledby="next-heading">
+      <h2 id="next-heading" class="mb-2">Next step for each learner</h2>
+      {#if data.learners.length === 0}
+        <p class="notice">
+          There are no learners yet. <a href="/learners">Add the first one</a>, with the reach of each hand.
+        </p>
+      {:else}
+        <table class="ruled">
+          <thead><tr><th>Learner</th><th>Piece</th><th>Next</th><th>Last stamped</th></tr></thead>
+          <tbody>
+            {#each data.learners as learner (learner.id)}
+              {#each learner.steps as step, index (step.assignmentId)}
+                <tr>
+                  <td class="font-bold"
+                    >{#if index === 0}<a href="/learners/{learner.id}">{learner.name}</a>{/if}</td
+                  >
+                  <td>{step.title}</td>
+                  <td>
+                    {#if step.section}
+                      <a href="/learners/{learner.id}#a{step.assignmentId}"
+                        ><strong>{step.section}</strong>: {step.stage}</a
+                      >
+                    {:else}All sections at tempo{/if}
+                  </td>
+                  <td class="text-quiet">{step.lastDay === null ? 'not yet' : shortDay(step.lastDay)}</td>
+                </tr>
+              {:else}
+                <tr>
+                  <td class="font-bold"><a href="/learners/{learner.id}">{learner.name}</a></td>
+                  <td colspan="3" class="text-quiet"
+                    >Nothing handed out yet. Open an arrangement and hand it out.</td
+                  >
+                </tr>
+              {/each}
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+    </section>
+    <section aria-labelledby="work-heading">
+      <h2 id="work-heading" class="mb-2">Arrangements in work</h2>
+      {#if data.inWork.length === 0}
+        <p class="notice">
+          Every arrangement is handed out as it stands. <a href="/pieces">Start another from a piece.</a>
+        </p>
+      {:else}
+        <table class="ruled">
+          <thead><tr><th>Piece</th><th>State</th><th>Changed</th></tr></thead>
+          <tbody>
+            {#each data.inWork as work (work.id)}
+              <tr>
+                <td
+                  ><a class="font-bold" href="/bench/{work.id}">{work.title}</a><span
+                    class="block text-sm text-quiet">{work.name}</span
+                  ></td
+                >
+                <td>{work.state}</td>
+                <td class="whitespace-nowrap text-quiet">{shortDay(dayOf(work.updatedAtMs))}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+    </section>
+  </div>
+</div>

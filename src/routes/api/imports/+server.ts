@@ -1,0 +1,38 @@
+import { json } from '@sveltejs/kit';
+import { keepPiece, readUpload } from '$lib/server/pieces';
+import { MAX_FILE_BYTES } from '$lib/core/formats/musicxml/container';
+import type { RequestHandler } from './$types';
+
+/**
+ * Reads an uploaded score. Without `keep` it only tells what is in it; with `keep` the piece is stored, under the title
+ * and rights note that the teacher gave.
+ */
+export const POST: RequestHandler = async ({ request }) => {
+  const form = await request.formData().catch(() => null);
+  const file = form?.get('file');
+  if (!form || !(file instanceof File)) {
+    return json(
+      { message: 'No file arrived. Choose a file and try again; files may be up to 10 MB.' },
+      { status: 400 },
+    );
+  }
+  if (file.size > MAX_FILE_BYTES)
+    return json(
+      { message: 'The file is larger than 10 MB, which no score needs.', place: { file: file.name } },
+      { status: 413 },
+    );
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const read = readUpload(bytes, file.name);
+  if (!read.ok) return json(read.error, { status: 422 });
+  if (form.get('keep') !== 'yes') return json(read.summary);
+  const text = (field: string, fallback: string) => {
+    const value = form.get(field);
+    return typeof value === 'string' ? value.trim().slice(0, 300) : fallback;
+  };
+  const score = {
+    ...read.score,
+    title: text('title', '') || read.score.title,
+    rights: text('rights', read.score.rights),
+  };
+  return json({ id: keepPiece(bytes, file.name, score, read.summary.warnings, Date.now()) });
+};

@@ -1,0 +1,24 @@
+<script lang="ts">
+  import Bench from '$lib/ui/bench/bench.svelte';
+  import type { PageProps } from './$types';
+
+  const { data }: PageProps = $props();
+  const { arrangement } = $derived(data);
+</script>
+
+<svelte:head><title>{arrangement.pieceTitle} · Bench · Key Path</title></svelte:head>
+
+{#key arrangement.id}
+  <Bench
+    opening={{
+      arrangementId: arrangement.id,
+      revision: arrangement.revision,
+      document: arrangement.document,
+      scoreUrl: `/api/pieces/${arrangement.pieceId}/score?revision=${arrangement.sourceRevision}`,
+    }}
+    title={arrangement.pieceTitle}
+    name={arrangement.name}
+    learners={data.learners}
+    editions={data.editions}
+  />
+{/key}

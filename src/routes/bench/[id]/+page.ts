@@ -1,0 +1,2 @@
+// The music is arranged and engraved in web workers, which only a browser has.
+export const ssr = false;

@@ -1,0 +1,49 @@
+<script lang="ts">
+  import UserPlus from '@lucide/svelte/icons/user-plus';
+  import SheetDialog from '$lib/ui/parts/sheet-dialog.svelte';
+  import LearnerForm from '$lib/ui/register/learner-form.svelte';
+  import { spanLabel } from '$lib/ui/register/learner-schema';
+  import type { PageProps } from './$types';
+
+  const { data }: PageProps = $props();
+  let isAdding = $state(false);
+</script>
+
+<svelte:head><title>Learners · Key Path</title></svelte:head>
+
+<div class="mx-auto max-w-6xl p-6">
+  <div class="mb-3 flex items-center justify-between">
+    <h1>Learners</h1>
+    <button class="button button-main" onclick={() => (isAdding = true)}
+      ><UserPlus size={17} aria-hidden="true" />Add a learner …</button
+    >
+  </div>
+  {#if data.learners.length === 0}
+    <p class="notice">
+      There are no learners yet. Add one with the reach of each hand and the rung to arrange for.
+    </p>
+  {:else}
+    <table class="ruled">
+      <thead
+        ><tr><th>Name</th><th>Rung</th><th>Left hand</th><th>Right hand</th><th>Pieces</th><th>Notes</th></tr
+        ></thead
+      >
+      <tbody>
+        {#each data.learners as learner (learner.id)}
+          <tr>
+            <td><a class="font-bold" href="/learners/{learner.id}">{learner.name}</a></td>
+            <td>{learner.rung}</td>
+            <td>{spanLabel(learner.spanLeftSemitones)}</td>
+            <td>{spanLabel(learner.spanRightSemitones)}</td>
+            <td>{learner.pieces.join(', ') || '—'}</td>
+            <td class="max-w-72 text-quiet">{learner.notes}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  {/if}
+</div>
+
+<SheetDialog bind:open={isAdding} title="Add a learner">
+  <LearnerForm data={data.form} action="/learners" submit="Add" />
+</SheetDialog>

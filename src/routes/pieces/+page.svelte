@@ -1,0 +1,52 @@
+<script lang="ts">
+  import ImportScore from '$lib/ui/import/import-score.svelte';
+  import type { PageProps } from './$types';
+
+  const { data }: PageProps = $props();
+</script>
+
+<svelte:head><title>Pieces · Key Path</title></svelte:head>
+
+<div class="mx-auto max-w-6xl p-6">
+  <h1 class="mb-3">Pieces</h1>
+  <ImportScore />
+  {#if data.pieces.length === 0}
+    <p class="notice mt-4">There are no pieces yet. Import a score to begin; nothing in it is changed.</p>
+  {:else}
+    <table class="ruled mt-4">
+      <thead
+        ><tr
+          ><th>Piece</th><th>Key</th><th>Metre</th><th>Measures</th><th>Chords</th><th>Arrangements</th><th
+            >Played by</th
+          ></tr
+        ></thead
+      >
+      <tbody>
+        {#each data.pieces as piece (piece.id)}
+          <tr>
+            <td
+              ><a class="font-bold" href="/pieces/{piece.id}">{piece.title}</a><span
+                class="block text-sm text-quiet">{piece.composer}</span
+              ></td
+            >
+            <td>{piece.summary.key}</td>
+            <td
+              >{piece.summary.time}{#if piece.summary.hasPickup}<span class="block text-sm text-quiet"
+                  >pickup</span
+                >{/if}</td
+            >
+            <td>{piece.summary.measures}</td>
+            <td>{piece.summary.chordSymbols > 0 ? 'given' : 'from the notes'}</td>
+            <td>
+              {#each piece.arrangements as arrangement (arrangement.id)}<a
+                  class="block"
+                  href="/bench/{arrangement.id}">{arrangement.name}</a
+                >{:else}<span class="text-quiet">none yet</span>{/each}
+            </td>
+            <td>{piece.learners.join(', ')}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  {/if}
+</div>

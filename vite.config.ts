@@ -1,0 +1,17 @@
+import tailwindcss from '@tailwindcss/vite';
+import { sveltekit } from '@sveltejs/kit/vite';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [tailwindcss(), sveltekit()],
+  worker: { format: 'es' },
+  // Inlined fonts would become data: addresses, which the content security policy refuses.
+  build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 10_000 },
+  test: {
+    include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
+    environment: 'node',
+    // Properties run hundreds of cases; on a busy machine that takes its time.
+    testTimeout: 120_000,
+    hookTimeout: 60_000,
+  },
+});
