@@ -2,7 +2,7 @@ import { chromium, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { freePort, StudioServer } from '../e2e/studio';
+import { freePort, StudioServer, waitingForLife } from '../e2e/studio';
 import { writeMusicXml } from '../src/lib/core/formats/musicxml/write';
 import config from '../playwright.config';
 import { percentiles } from './measure';
@@ -19,7 +19,9 @@ export async function benchInk(): Promise<readonly Record<string, string | numbe
   const rows = [];
   try {
     for (const measures of [16, 64, 300]) {
-      const page = await browser.newPage({ baseURL: studio.url, viewport: { width: 1280, height: 800 } });
+      const page = waitingForLife(
+        await browser.newPage({ baseURL: studio.url, viewport: { width: 1280, height: 800 } }),
+      );
       const file = join(folder, `${measures}.musicxml`);
       writeFileSync(file, writeMusicXml(pieceOfLength(measures)));
       const opened = await openPiece(page, file);

@@ -1,10 +1,10 @@
 import { strToU8, zipSync } from 'fflate';
-import { choose, expect, expectSaved, importTune, openBench, test } from './studio';
+import { choose, expect, expectSaved, importTune, openBench, test, waitingForLife } from './studio';
 
 test('two windows cannot overwrite each other: replay on the newer state', async ({ page, context }) => {
   await importTune(page);
   await openBench(page);
-  const other = await context.newPage();
+  const other = waitingForLife(await context.newPage());
   await other.goto(page.url());
   await expect(other.locator('.music svg').first()).toBeVisible();
 
@@ -26,7 +26,7 @@ test('two windows cannot overwrite each other: keep a copy', async ({ page, cont
   await importTune(page);
   await openBench(page);
   const original = page.url();
-  const other = await context.newPage();
+  const other = waitingForLife(await context.newPage());
   await other.goto(original);
   await expect(other.locator('.music svg').first()).toBeVisible();
   await choose(page, 'Key', /^D major/);
@@ -64,14 +64,14 @@ test('a killed server loses nothing that was shown as saved, and goes on with wh
 
 test('a killed browser loses nothing that was shown as saved', async ({ browser, studio }) => {
   const first = await browser.newContext({ baseURL: studio.url });
-  const page = await first.newPage();
+  const page = waitingForLife(await first.newPage());
   await importTune(page);
   await openBench(page);
   await choose(page, 'Left hand', 'held triads');
   await expectSaved(page);
   const url = page.url();
   await first.close();
-  const again = await (await browser.newContext()).newPage();
+  const again = waitingForLife(await (await browser.newContext()).newPage());
   await again.goto(url);
   await expect(again.getByLabel('Left hand: held triads')).toBeVisible();
 });

@@ -69,7 +69,27 @@ export const test = base.extend<{ studio: StudioServer }>({
     rmSync(folder, { recursive: true, force: true });
   },
   baseURL: async ({ studio }, use) => use(studio.url),
+  page: async ({ page }, use) => {
+    await use(waitingForLife(page));
+  },
 });
+
+/** The page, whose `goto` and `reload` come back only when the application answers to clicks and keys. */
+export function waitingForLife(page: Page): Page {
+  const [open, reload] = [page.goto.bind(page), page.reload.bind(page)];
+  const isLive = () => page.locator('html[data-live]').waitFor({ state: 'attached' });
+  page.goto = async (...args) => {
+    const response = await open(...args);
+    await isLive();
+    return response;
+  };
+  page.reload = async (...args) => {
+    const response = await reload(...args);
+    await isLive();
+    return response;
+  };
+  return page;
+}
 
 export { expect };
 

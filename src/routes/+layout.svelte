@@ -1,10 +1,17 @@
 <script lang="ts">
   import '../app.css';
+  import { onMount } from 'svelte';
   import { page } from '$app/state';
   import { Toaster } from 'svelte-sonner';
   import type { LayoutProps } from './$types';
 
   const { children }: LayoutProps = $props();
+
+  // Says that the page answers to clicks and keys now; browser tests wait for it.
+  onMount(() => {
+    document.documentElement.dataset['live'] = '';
+  });
+
   const places = [
     { href: '/', label: 'Today' },
     { href: '/pieces', label: 'Pieces' },

@@ -1,12 +1,4 @@
-import type { Score } from '../score/model';
-
-/** A named run of measures, both ends included, that is taught as one. */
-export interface Section {
-  readonly id: string;
-  readonly name: string;
-  readonly from: number;
-  readonly to: number;
-}
+import type { Score, Section } from '../score/model';
 
 /** Sections as the score marks them: by rehearsal marks, double bars and repeat signs; otherwise the whole piece. */
 export function markedSections(score: Score): readonly Section[] {

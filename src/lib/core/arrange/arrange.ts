@@ -1,11 +1,19 @@
 import { findKey } from '../analyse/key';
 import { nameChords } from '../analyse/chords';
-import { markedSections, type Section } from '../analyse/sections';
+import { markedSections } from '../analyse/sections';
 import { countScore, type Count } from '../counting/count';
 import { FULL_KEYBOARD, transposeScore, transpositionTo, type Keyboard } from '../keys/transpose-score';
 import { intervalName, type Interval } from '../pitch/interval';
 import { keyLabel, keyOf, readKey, tonicOf, type Key } from '../pitch/key';
-import { BASS, TREBLE, type ChordSymbol, type Clef, type Note, type Score } from '../score/model';
+import {
+  BASS,
+  TREBLE,
+  type ChordSymbol,
+  type Clef,
+  type Note,
+  type Score,
+  type Section,
+} from '../score/model';
 import { compareNotes, comparePlaces } from '../score/order';
 import { ticks, type NoteId } from '../units';
 import type { ArrangementDocument, Pin } from './document';

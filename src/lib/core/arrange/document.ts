@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Section } from '../analyse/sections';
+import type { Section } from '../score/model';
 import { LEFT_TEXTURES, type LeftTexture } from './textures.data';
 
 /** The choices an arrangement is made by. `key` is a short name (`Bb`, `F#m`); null keeps the source's own. */

@@ -2,6 +2,7 @@
 export interface FilePlace {
   readonly file: string;
   readonly line?: number;
+  readonly column?: number;
   /** The measure's printed number. */
   readonly measure?: string;
 }
@@ -16,6 +17,7 @@ export type FileErrorCode =
   | 'bad-xml'
   | 'truncated'
   | 'forbidden-declaration'
+  | 'bad-midi'
   | 'not-a-score'
   | 'bad-score';
 
@@ -31,6 +33,14 @@ export interface ImportWarning {
   readonly message: string;
   /** Printed numbers of the measures it concerns; empty for the whole file. */
   readonly measures: readonly string[];
+  /** Where in a text file it stands, if it is one. */
+  readonly spots?: readonly TextSpot[];
+}
+
+/** A place in a text, both counted from 1. */
+export interface TextSpot {
+  readonly line: number;
+  readonly column: number;
 }
 
 export type ReadResult<T> =
@@ -44,17 +54,22 @@ export class Refusal extends Error {
   }
 }
 
-/** Gathers warnings, one line for each kind with all the measures it occurs in. */
+/** Gathers warnings, one line for each kind with all the measures and spots it occurs in. */
 export class WarningList {
-  readonly #measures = new Map<string, Set<string>>();
+  readonly #places = new Map<string, { readonly measures: Set<string>; readonly spots: TextSpot[] }>();
 
-  add(message: string, measure?: string): void {
-    const measures = this.#measures.get(message) ?? new Set();
-    if (measure !== undefined) measures.add(measure);
-    this.#measures.set(message, measures);
+  add(message: string, measure?: string, spot?: TextSpot): void {
+    const places = this.#places.get(message) ?? { measures: new Set<string>(), spots: [] };
+    if (measure !== undefined) places.measures.add(measure);
+    if (spot) places.spots.push(spot);
+    this.#places.set(message, places);
   }
 
   list(): readonly ImportWarning[] {
-    return [...this.#measures].map(([message, measures]) => ({ message, measures: [...measures] }));
+    return [...this.#places].map(([message, { measures, spots }]) => ({
+      message,
+      measures: [...measures],
+      ...(spots.length === 0 ? {} : { spots }),
+    }));
   }
 }

@@ -1,4 +1,4 @@
-import type { Section } from '../analyse/sections';
+import type { Section } from '../score/model';
 import { STAGES, type StageId } from './stages.data';
 
 /** One line of the log. Nothing is overwritten: a mistake is withdrawn by a later entry that names it. */

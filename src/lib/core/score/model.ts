@@ -21,13 +21,60 @@ export interface Score {
   readonly clefs: readonly ClefChange[];
   readonly slurs: readonly Slur[];
   readonly marks: readonly Mark[];
+  /** Words of a chart that stand over no notes; sung words with notes are those notes' lyrics. */
+  readonly words: readonly Word[];
+  /** What the teacher decided about the piece; null while the program's own findings stand. */
+  readonly judgement: Judgement | null;
 }
+
+export const PART_USES = ['tune', 'accompaniment', 'left-out'] as const;
+export type PartUse = (typeof PART_USES)[number];
 
 export interface Part {
   readonly id: string;
   readonly name: string;
   readonly staves: number;
+  /** What each staff is for, as the teacher chose when importing; absent where its place decides. */
+  readonly uses?: readonly PartUse[];
 }
+
+/** A stretch of a chart's text that begins at a beat. */
+export interface Word {
+  readonly measure: number;
+  readonly at: Ticks;
+  readonly text: string;
+  /** Whether the line of the verse ends with it. */
+  readonly endsLine: boolean;
+}
+
+/** A named run of measures, both ends included, that is taught as one. */
+export interface Section {
+  readonly id: string;
+  readonly name: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Where the teacher overruled what the program finds in a piece. Anything null or empty is left to the program. */
+export interface Judgement {
+  readonly key: Key | null;
+  /** Chords put in place of those found or given at their ticks. */
+  readonly chords: readonly ChordSymbol[];
+  /** Which staff of which part has the tune, by measures. */
+  readonly tune: readonly TunePlace[];
+  readonly sections: readonly Section[] | null;
+  /** Findings that the teacher looked at and set aside, by their ids. */
+  readonly dismissed: readonly string[];
+}
+
+export interface TunePlace {
+  readonly from: number;
+  readonly to: number;
+  readonly part: number;
+  readonly staff: number;
+}
+
+export const NO_JUDGEMENT: Judgement = { key: null, chords: [], tune: [], sections: null, dismissed: [] };
 
 export interface TimeSignature {
   readonly beats: number;
@@ -185,4 +232,6 @@ export const EMPTY_SCORE: Score = {
   clefs: [],
   slurs: [],
   marks: [],
+  words: [],
+  judgement: null,
 };

@@ -3,7 +3,7 @@ import type { Arrangement } from '$lib/core/arrange/arrange';
 import { fingerPin, texturePin, type ArrangementDocument, type Recipe } from '$lib/core/arrange/document';
 import { applyStep, invertStep, pinStep, recipeStep, type ArrangementStep } from '$lib/core/arrange/steps';
 import { LEFT_TEXTURES, type LeftTexture } from '$lib/core/arrange/textures.data';
-import type { Section } from '$lib/core/analyse/sections';
+import type { Section } from '$lib/core/score/model';
 import type { Note, Score } from '$lib/core/score/model';
 import type { SourceView, SystemPlan } from '$lib/workers/protocol';
 import { Engraver } from '../engraving/engraver';

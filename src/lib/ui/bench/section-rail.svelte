@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Section } from '$lib/core/analyse/sections';
+  import type { Section } from '$lib/core/score/model';
   import { useBench } from './bench-session.svelte';
 
   const { ongo }: { ongo: (measure: number) => void } = $props();

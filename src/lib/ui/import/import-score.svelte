@@ -1,5 +1,6 @@
 <script lang="ts">
   import FileUp from '@lucide/svelte/icons/file-up';
+  import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import type { ScoreSummary } from '$lib/server/pieces';
   import SheetDialog from '../parts/sheet-dialog.svelte';
@@ -15,6 +16,9 @@
   let rights = $state('');
   let abort: AbortController | null = null;
   let picker: HTMLInputElement;
+
+  // A file may be chosen while the page is still starting up.
+  onMount(() => void read(picker.files?.[0]));
 
   async function read(chosen: File | undefined) {
     if (!chosen) return;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import type { Section } from '$lib/core/analyse/sections';
+  import type { Section } from '$lib/core/score/model';
   import { stampKey, standingStamps, type NextStep, type PracticeEntry } from '$lib/core/practice/register';
   import { STAGES, type StageId } from '$lib/core/practice/stages.data';
   import { toast } from 'svelte-sonner';

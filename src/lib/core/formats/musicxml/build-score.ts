@@ -11,9 +11,10 @@ import type {
 } from '../../score/model';
 import { BASS, TREBLE } from '../../score/model';
 import { compareNotes, comparePlaces } from '../../score/order';
-import { beatGroups, metreLength, metreOffset } from '../../score/time';
+import { beatGroups, metreLength } from '../../score/time';
 import { isSamePitch, midiOf } from '../../pitch/pitch';
 import { ticks, type NoteId } from '../../units';
+import { warnUnevenMeasures } from '../measure-lengths';
 import type { WarningList } from '../result';
 import type { MeasureDraft, PartReader, SlurEnd } from './part-state';
 
@@ -51,6 +52,8 @@ export function buildScore(
     clefs: withOpeningClefs(header.parts, readers),
     slurs: readers.flatMap((reader) => linkSlurs(reader, warnings)),
     marks: readers.flatMap((reader) => reader.marks).sort((a, b) => a.at - b.at),
+    words: [],
+    judgement: null,
   };
 }
 
@@ -69,17 +72,7 @@ function buildMeasures(drafts: readonly MeasureDraft[], warnings: WarningList): 
     endings: draft.endings,
     rehearsal: draft.rehearsal,
   }));
-  for (const [index, measure] of measures.entries()) {
-    const full = metreLength(measure.time);
-    const isLast = index === measures.length - 1;
-    if (measure.length > full)
-      warnings.add('A measure is longer than its time signature; it was kept as it stands.', measure.number);
-    const completes =
-      metreOffset(measures, index) > 0 || (measures[index + 1]?.length ?? 0) + measure.length === full;
-    if (measure.length < full && !isLast && !completes && !drafts[index]!.isImplicit) {
-      warnings.add('A measure is shorter than its time signature; it was kept as it stands.', measure.number);
-    }
-  }
+  warnUnevenMeasures(measures, warnings, (index) => drafts[index]!.isImplicit);
   return measures;
 }
 
