@@ -6,7 +6,7 @@ module.exports = {
       comment: 'The core imports nothing but itself and the readers of open formats.',
       severity: 'error',
       from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^src/lib/core', '^node_modules/(saxes|xmlchars|fflate|zod)/'] },
+      to: { pathNot: ['^src/lib/core', '^node_modules/(saxes|xmlchars|fflate|zod|midi-file)/'] },
     },
     {
       name: 'workers-see-core-only',

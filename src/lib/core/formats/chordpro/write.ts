@@ -52,7 +52,11 @@ export function writeChordPro(score: Score): string {
     const words = sung.filter((word) => word.at >= measure.start && word.at < measure.start + measure.length);
     const isPickup = measure.index === 0 && metreOffset(score.measures, 0) > 0;
     const opening = measure.startsRepeat ? '|:' : row.length === 0 && !isPickup ? '|' : '';
-    row.push([opening, measureCells(score, measure, words, sung.length > 0), closing(measure)].filter(Boolean).join(' '));
+    row.push(
+      [opening, measureCells(score, measure, words, sung.length > 0), closing(measure)]
+        .filter(Boolean)
+        .join(' '),
+    );
     if (row.length >= MEASURES_PER_LINE || words.some((word) => word.endsLine)) flush();
   }
   flush();
@@ -74,12 +78,7 @@ function sungTexts(score: Score): readonly SungText[] {
   });
 }
 
-function measureCells(
-  score: Score,
-  measure: Measure,
-  words: readonly SungText[],
-  hasWords: boolean,
-): string {
+function measureCells(score: Score, measure: Measure, words: readonly SungText[], hasWords: boolean): string {
   const chords = score.chords.filter((symbol) => symbol.measure === measure.index);
   const starts = cellStarts(score, measure, chords);
   const cells = starts.map((from, index) => {

@@ -1,0 +1,449 @@
+import { findKey } from '../../analyse/key';
+import type { Key } from '../../pitch/key';
+import { isInScale } from '../../pitch/key';
+import { spellClassInKey, spellLine } from '../../pitch/spell';
+import type { Mark, Part, Score, Tuplet } from '../../score/model';
+import { beatsOf, type Beat } from '../../score/time';
+import { validateScore } from '../../score/validate';
+import { bpm, ticks, TICKS_PER_QUARTER } from '../../units';
+import { assembleScore, PLAIN_EVENT, type VoicePlan } from '../assemble';
+import { Refusal, WarningList, type ReadResult } from '../result';
+import { areWritten, beatIndexAt, findGrids, snap, straighten, type Grid } from './grid';
+import { layMeasures, type PlayedMeasure } from './metre';
+import { parsePerformance, type Performance, type PlayedNote, type PlayedTrack } from './parse';
+import { splitHands } from './split-hands';
+import { writeVoices, type GridNote } from './voices';
+
+const MAX_MEASURES = 5000;
+/** How many quarters an end may be off before another place is as good, in a written file and in a played one. */
+const WRITTEN_END_TOLERANCE = 0.01;
+const PLAYED_END_TOLERANCE = 0.12;
+/** Above this share of notes outside it, a key signature is not believed. */
+const MOST_OUTSIDE_KEY = 0.18;
+
+/**
+ * Reads a standard MIDI file as a score: finds the grid and quantises, lays measures with their pickup, spells by key, and
+ * parts a keyboard track into two hands by stream. Drums are left out. O(notes × divisions).
+ */
+export function readMidi(bytes: Uint8Array, file: string): ReadResult<Score> {
+  const warnings = new WarningList();
+  try {
+    const performance = parsePerformance(bytes, file, warnings);
+    const score = scoreOf(performance, file, warnings);
+    return { ok: true, value: score, warnings: warnings.list() };
+  } catch (error) {
+    if (error instanceof Refusal) return { ok: false, error: error.detail };
+    throw error;
+  }
+}
+
+interface StaffPlan {
+  readonly part: number;
+  readonly staff: number;
+  readonly grid: Grid;
+  readonly notes: readonly GridNote[];
+}
+
+/** The notes of one staff as played. */
+interface Stream {
+  readonly part: number;
+  readonly staff: number;
+  readonly notes: readonly PlayedNote[];
+}
+
+function scoreOf(performance: Performance, file: string, warnings: WarningList): Score {
+  const measures = layMeasures(performance);
+  if (measures.length > MAX_MEASURES)
+    throw new Refusal({
+      code: 'too-large',
+      message: `The file has over ${MAX_MEASURES} measures.`,
+      place: { file },
+    });
+  const origin = Math.round(measures[0]!.start * TICKS_PER_QUARTER);
+  const beats = beatsThrough(measures);
+  const { parts, streams } = layStreams(performance, beats);
+  const grids = findGrids(
+    streams.map((stream) => stream.notes.map((note) => note.start)),
+    beats,
+  );
+  reportGrid(grids, streams, warnings);
+  const areEndsWritten = areWritten(
+    streams.flatMap((stream) => stream.notes.map((note) => note.end)),
+    beats,
+  );
+  const staves = streams.map((stream, index): StaffPlan => ({
+    part: stream.part,
+    staff: stream.staff,
+    grid: grids[index]!,
+    notes: quantise(stream.notes, grids[index]!, origin, areEndsWritten),
+  }));
+  const keys = keysOf(performance, measures, staves, origin);
+  const bounds = measureBounds(measures, origin);
+  const voices = staves.flatMap((staff): readonly VoicePlan[] =>
+    writeVoices(staff.notes, bounds, tupletsOf(staff.grid, origin)).map((events, index) => ({
+      part: staff.part,
+      staff: staff.staff,
+      voice: `${staff.staff + 1}${index === 0 ? '' : `v${index + 1}`}`,
+      measures: spellMeasures(events, keys),
+    })),
+  );
+  const score = assembleScore({
+    title: performance.title || file.replace(/^.*[\\/]/, '').replace(/\.[^.]+$/, ''),
+    composer: '',
+    parts,
+    measures: measures.map((measure, index) => ({
+      length: bounds[index]!.length,
+      time: measure.time,
+      key: keys[index]!,
+      barline: index === measures.length - 1 ? 'final' : 'single',
+      startsRepeat: false,
+      endsRepeat: null,
+      endings: [],
+      rehearsal: null,
+    })),
+    voices,
+    chords: [],
+    marks: marksOf(performance, grids[0]!, bounds, origin),
+  });
+  const fault = validateScore(score)[0];
+  if (fault)
+    throw new Refusal({
+      code: 'bad-score',
+      message: `The file contradicts itself: ${fault.message}`,
+      place: { file },
+    });
+  return score;
+}
+
+type PlacedBeat = Parameters<typeof findGrids>[1][number];
+
+function beatsThrough(measures: readonly PlayedMeasure[]): readonly PlacedBeat[] {
+  return measures.flatMap((measure, index) => {
+    const all = beatsOf(measure.time).flatMap(inQuarters);
+    const full = all.reduce((sum, beat) => sum + beat.length, 0) / TICKS_PER_QUARTER;
+    // A pickup has the last beats of its metre, any other short measure the first.
+    const missing = index === 0 ? Math.max(0, full - measure.length) : 0;
+    return all
+      .filter((beat) => (beat.at + beat.length) / TICKS_PER_QUARTER > missing + 1e-6)
+      .map((beat) => ({ start: measure.start - missing + beat.at / TICKS_PER_QUARTER, beat }))
+      .filter(({ start }) => start < measure.start + measure.length - 1e-6);
+  });
+}
+
+/** Long beats of half notes are looked at a quarter at a time, as their quarters divide each in its own way. */
+function inQuarters(beat: Beat): readonly Beat[] {
+  if (beat.division === 3 || beat.length <= TICKS_PER_QUARTER) return [beat];
+  return Array.from({ length: beat.length / TICKS_PER_QUARTER }, (_, index) => ({
+    ...beat,
+    at: ticks(beat.at + index * TICKS_PER_QUARTER),
+    length: TICKS_PER_QUARTER,
+  }));
+}
+
+function reportGrid(grids: readonly Grid[], streams: readonly Stream[], warnings: WarningList): void {
+  if (grids[0]!.swing !== null)
+    warnings.add('Eighths are played long and short; they are written even, with “Swing”.');
+  const errors = streams
+    .flatMap(({ notes }, index) => notes.map((note) => Math.abs(snap(grids[index]!, note.start).error)))
+    .sort((a, b) => a - b);
+  const middle = errors[errors.length >> 1] ?? 0;
+  const most = errors.at(-1) ?? 0;
+  if (most > 0.01)
+    warnings.add(
+      `Onsets were moved onto the grid by ${hundredths(middle)} of a beat in the middle, ${hundredths(most)} at most.`,
+    );
+}
+
+function hundredths(quarters: number): string {
+  return (Math.round(quarters * 100) / 100).toFixed(2);
+}
+
+/** One part a track; a keyboard track, or a pair of tracks that are its hands, becomes a part of two staves. */
+function layStreams(performance: Performance, beats: readonly PlacedBeat[]) {
+  const { tracks } = performance;
+  const parts: Part[] = [];
+  const streams: Stream[] = [];
+  const add = (name: string, hands: readonly (readonly PlayedNote[])[]) => {
+    parts.push({ id: `P${parts.length + 1}`, name, staves: hands.length });
+    for (const [staff, notes] of hands.entries()) streams.push({ part: parts.length - 1, staff, notes });
+  };
+  if (tracks.length === 2 && areHands(tracks[0]!, tracks[1]!)) {
+    add('Piano', [tracks[0]!.notes, tracks[1]!.notes]);
+    return { parts, streams };
+  }
+  for (const [index, { name, notes }] of tracks.entries()) {
+    const title = name || (tracks.length === 1 ? 'Piano' : `Track ${index + 1}`);
+    if (!isKeyboard(notes)) {
+      add(title, [notes]);
+      continue;
+    }
+    // Which notes sound together must be known before hands can be told apart.
+    const [grid] = findGrids([notes.map((note) => note.start)], beats);
+    const isLeft = splitHands(
+      notes.map((note) => ({
+        at: snap(grid!, note.start).ticks,
+        end: Math.round(note.end * TICKS_PER_QUARTER),
+        key: note.key,
+      })),
+    );
+    add(title, [notes.filter((_, place) => !isLeft[place]), notes.filter((_, place) => isLeft[place])]);
+  }
+  return { parts, streams };
+}
+
+function areHands(a: PlayedTrack, b: PlayedTrack): boolean {
+  if (/right|\brh\b|treble|upper/i.test(a.name) && /left|\blh\b|bass|lower/i.test(b.name)) return true;
+  const voice = /voice|vocal|melody|tune|lead|sing|flute|violin/i;
+  if (voice.test(a.name) || voice.test(b.name)) return false;
+  const mean = (track: PlayedTrack) =>
+    track.notes.reduce((sum, note) => sum + note.key, 0) / track.notes.length;
+  return mean(a) > mean(b) + 5;
+}
+
+/** Two hands are at work where notes sound more than an octave apart, or the part reaches over two and a half octaves. */
+function isKeyboard(notes: readonly PlayedNote[]): boolean {
+  const keys = notes.map((note) => note.key);
+  if (Math.max(...keys) - Math.min(...keys) > 30) return true;
+  let open: PlayedNote[] = [];
+  let wide = 0;
+  for (const note of notes) {
+    open = open.filter((each) => each.end > note.start + 0.05);
+    open.push(note);
+    const sounding = open.map((each) => each.key);
+    if (Math.max(...sounding) - Math.min(...sounding) > 13) wide += 1;
+  }
+  return wide > 0.1 * notes.length;
+}
+
+function quantise(
+  played: readonly PlayedNote[],
+  grid: Grid,
+  origin: number,
+  areEndsWritten: boolean,
+): readonly GridNote[] {
+  const notes = played.map((note) => {
+    const { ticks: at } = snap(grid, note.start);
+    return { at: at - origin, rawEnd: warp(grid, note.end) - origin, key: note.key };
+  });
+  const sorted = notes.filter((note) => note.at >= 0).sort((a, b) => a.at - b.at || a.key - b.key);
+  const onsets = [...new Set(sorted.map((note) => note.at))];
+  const seen = new Set<string>();
+  return sorted
+    .filter((note) => !seen.has(`${note.at}/${note.key}`) && seen.add(`${note.at}/${note.key}`))
+    .map((note) => ({
+      at: note.at,
+      key: note.key,
+      end: endOnGrid(note, onsets, grid, origin, areEndsWritten),
+    }));
+}
+
+/** The end of a note in ticks, with a swung beat straightened, not yet on the grid. */
+function warp(grid: Grid, time: number): number {
+  const { start, length, isCompound } = grid.beats[beatIndexAt(grid, time)]!;
+  const raw = (time - start) / length;
+  const fraction = grid.swing === null || isCompound || raw > 1 ? raw : straighten(raw, grid.swing);
+  return (start + length * fraction) * TICKS_PER_QUARTER;
+}
+
+/**
+ * Where a note is written to end: at the next onset when it was held till about then, otherwise at the nearest plain
+ * place of its beat. Every place has a price, so that playing a little short does not make rests.
+ */
+function endOnGrid(
+  note: { at: number; rawEnd: number },
+  onsets: readonly number[],
+  grid: Grid,
+  origin: number,
+  isWritten: boolean,
+): number {
+  const next = firstAfter(onsets, note.at + 1);
+  const { start, length, division, isCompound } =
+    grid.beats[beatIndexAt(grid, (note.rawEnd + origin - 1) / TICKS_PER_QUARTER)]!;
+  const from = start * TICKS_PER_QUARTER - origin;
+  const size = length * TICKS_PER_QUARTER;
+  const tolerance = isWritten ? WRITTEN_END_TOLERANCE : PLAYED_END_TOLERANCE;
+  // Plain places of the beat, those of its own division, and finer ones that must fit closely to be taken.
+  const divisions: readonly (readonly [parts: number, price: number])[] = isCompound
+    ? [
+        [1, 0.25],
+        [3, 0.5],
+        [division, 0.75],
+        [6, 1.1],
+        [12, 1.9],
+        [4, 2],
+      ]
+    : [
+        [1, 0.25],
+        [2, 0.5],
+        [division, 0.75],
+        [4, 1.1],
+        [8, 1.9],
+        [3, 1.5],
+        [6, 2],
+        [16, 2.5],
+      ];
+  const candidates = divisions.flatMap(([parts, price]) =>
+    Array.from({ length: parts + 1 }, (_, place) => ({
+      at: Math.round(from + (size * place) / parts),
+      price: place === 0 || place === parts ? 0.25 : price,
+    })),
+  );
+  if (next !== undefined) candidates.push({ at: next, price: 0 });
+  const fitting = candidates.filter(({ at }) => at > note.at + 600);
+  const cost = ({ at, price }: { at: number; price: number }) =>
+    Math.abs(at - note.rawEnd) / (tolerance * TICKS_PER_QUARTER) + price;
+  const best = fitting.reduce<(typeof fitting)[number] | null>(
+    (a, b) => (!a || cost(b) < cost(a) ? b : a),
+    null,
+  );
+  return best?.at ?? note.at + TICKS_PER_QUARTER / 8;
+}
+
+/** The first of the sorted times that is later than the given one. */
+function firstAfter(sorted: readonly number[], time: number): number | undefined {
+  let low = 0;
+  let high = sorted.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (sorted[middle]! > time) high = middle;
+    else low = middle + 1;
+  }
+  return sorted[low];
+}
+
+interface MeasureBound {
+  readonly start: number;
+  readonly length: number;
+}
+
+function measureBounds(measures: readonly PlayedMeasure[], origin: number): readonly MeasureBound[] {
+  return measures.map(({ start, length }) => {
+    const from = Math.round(start * TICKS_PER_QUARTER) - origin;
+    return { start: from, length: Math.round((start + length) * TICKS_PER_QUARTER) - origin - from };
+  });
+}
+
+/** The spans in which notes are written as tuplets. */
+function tupletsOf(grid: Grid, origin: number): readonly { start: number; end: number; tuplet: Tuplet }[] {
+  const normalOf: Readonly<Record<number, number>> = { 3: 2, 6: 4, 5: 4, 7: 4 };
+  return grid.beats.flatMap(({ start, length, division, isCompound }, index) => {
+    const normal = isCompound ? (division === 2 ? 3 : division === 4 ? 6 : undefined) : normalOf[division];
+    if (normal === undefined) return [];
+    const from = Math.round(start * TICKS_PER_QUARTER) - origin;
+    const end = Math.round((start + length) * TICKS_PER_QUARTER) - origin;
+    return [{ start: from, end, tuplet: { id: `b${index}`, actual: division, normal } }];
+  });
+}
+
+/** The key of each measure: the file's signature where the notes agree with it, otherwise what the notes say. */
+function keysOf(
+  performance: Performance,
+  measures: readonly PlayedMeasure[],
+  staves: readonly StaffPlan[],
+  origin: number,
+): readonly Key[] {
+  const notes = staves.flatMap((staff) => staff.notes);
+  const found = findKey(soundingScore(notes)).key;
+  const signatures = performance.keys.map(({ at, value }) => ({
+    at,
+    key: { fifths: value.fifths, mode: value.isMinor ? ('minor' as const) : ('major' as const) },
+  }));
+  if (signatures.length === 0) return measures.map(() => found);
+  const believed = signatures.map(({ at, key }, index) => {
+    const from = index === 0 ? -Infinity : at * TICKS_PER_QUARTER - origin;
+    const to = (signatures[index + 1]?.at ?? Infinity) * TICKS_PER_QUARTER - origin;
+    const inside = notes.filter((note) => note.at >= from && note.at < to);
+    const outside = inside.filter((note) => !isInScale(spellClassInKey(note.key, key), key)).length;
+    return { at, key: outside > MOST_OUTSIDE_KEY * inside.length ? found : key };
+  });
+  return measures.map(
+    (measure) => (believed.findLast((each) => each.at <= measure.start + 1e-6) ?? believed[0]!).key,
+  );
+}
+
+/** A score of the bare notes, enough to find the key by. */
+function soundingScore(notes: readonly GridNote[]): Score {
+  const length = Math.max(...notes.map((note) => note.end), TICKS_PER_QUARTER);
+  return assembleScore({
+    title: '',
+    composer: '',
+    parts: [{ id: 'P1', name: '', staves: 1 }],
+    measures: [
+      {
+        length,
+        time: { beats: 4, beatType: 4 },
+        key: { fifths: 0, mode: 'major' },
+        barline: 'single',
+        startsRepeat: false,
+        endsRepeat: null,
+        endings: [],
+        rehearsal: null,
+      },
+    ],
+    voices: [
+      {
+        part: 0,
+        staff: 0,
+        voice: '1',
+        measures: [
+          notes.map((note) => ({
+            ...PLAIN_EVENT,
+            at: note.at,
+            duration: note.end - note.at,
+            pitches: spellLine([note.key], { fifths: 0, mode: 'major' }),
+          })),
+        ],
+      },
+    ],
+    chords: [],
+    marks: [],
+  });
+}
+
+type Events = ReturnType<typeof writeVoices>[number];
+
+/** Gives every event its names: each line of a voice is spelled by the key of its measure. */
+function spellMeasures(events: Events, keys: readonly Key[]): VoicePlan['measures'] {
+  const flat = events.flat();
+  const following = new Map<object, readonly number[]>();
+  for (const [index, event] of flat.entries()) following.set(event, flat[index + 1]?.keys ?? []);
+  return events.map((measure, index) =>
+    measure.map(({ keys: sounding, ...event }) => ({
+      ...event,
+      pitches: sounding.map((key, place) => {
+        const next =
+          following.get(measure.find((each) => each.at === event.at && each.keys === sounding)!) ?? [];
+        // The tune's note is on top; inner notes look to the note in the same place of the next chord.
+        const target = next[next.length - sounding.length + place];
+        return spellLine(target === undefined ? [key] : [key, target], keys[index]!)[0]!;
+      }),
+    })),
+  );
+}
+
+function marksOf(
+  performance: Performance,
+  grid: Grid,
+  bounds: readonly MeasureBound[],
+  origin: number,
+): readonly Mark[] {
+  const end = bounds.at(-1)!.start + bounds.at(-1)!.length;
+  const placeOf = (time: number) => {
+    const at = Math.min(end - 1, Math.max(0, Math.round(time * TICKS_PER_QUARTER) - origin));
+    const measure = bounds.findLastIndex((bound) => bound.start <= at);
+    return { part: 0, staff: 0, measure, at: ticks(at - bounds[measure]!.start) };
+  };
+  const marks: Mark[] = [];
+  let before = 0;
+  for (const { at, value } of performance.tempos) {
+    const rounded = Math.round(value);
+    // Recordings nudge the tempo all the time; only changes that a player would notice are written.
+    if (rounded > 0 && Math.abs(rounded - before) > 0.06 * before)
+      marks.push({ kind: 'tempo', bpm: bpm(rounded), beatUnit: TICKS_PER_QUARTER, ...placeOf(at) });
+    before = marks.length > 0 && marks.at(-1)!.kind === 'tempo' ? rounded : before;
+  }
+  if (grid.swing !== null)
+    marks.push({ kind: 'words', text: 'Swing', placement: 'above', ...placeOf(grid.beats[0]!.start) });
+  for (const { at, value } of performance.pedal) marks.push({ kind: 'pedal', action: value, ...placeOf(at) });
+  return marks;
+}
