@@ -74,6 +74,13 @@ describe('the command line', () => {
       quality: 'm7b5',
       tones: ['F#', 'A', 'C', 'E'],
       bass: 'A',
+      degree: null,
+    });
+    vi.restoreAllMocks();
+    expect(run('chord', 'D7', '--key', 'C').lines[0]).toMatchObject({
+      degree: '2',
+      roman: 'V7/V',
+      outsideKey: true,
     });
     vi.restoreAllMocks();
     expect(run('chord', 'C7xyz')).toMatchObject({

@@ -1,3 +1,4 @@
+import { analyseFiles } from './analyse';
 import { arrangeFiles } from './arrange';
 import { countNotation } from './count';
 import { describeChord } from './chord';
@@ -6,6 +7,7 @@ import { importFiles } from './import';
 /** Every command takes its own arguments and says whether all went well. */
 export const commands: Readonly<Record<string, (args: readonly string[]) => boolean>> = {
   import: importFiles,
+  analyse: analyseFiles,
   arrange: arrangeFiles,
   count: countNotation,
   chord: describeChord,

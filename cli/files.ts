@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { readMusicXml } from '../src/lib/core/formats/musicxml/read';
+import { readScore } from '../src/lib/core/formats/read-score';
 import type { ReadResult } from '../src/lib/core/formats/result';
 import type { Score } from '../src/lib/core/score/model';
 
@@ -14,7 +14,7 @@ export function readScoreFile(file: string): ReadResult<Score> {
       error: { code: 'empty-file', message: 'There is no such file, or it cannot be read.', place: { file } },
     };
   }
-  return readMusicXml(bytes, file);
+  return readScore(bytes, file);
 }
 
 /** Runs a command on each file, one line of JSON a file; a file that fails is reported and the others go on. */

@@ -44,7 +44,7 @@ describe('the key', () => {
 
 describe('chords named from the notes', () => {
   const named = (right: string, left: string, key = 'C') =>
-    nameChords(scoreFromText({ time: [4, 4], key, right, left }), readKey(key)!).map((symbol) =>
+    nameChords(scoreFromText({ time: [4, 4], key, right, left }), readKey(key)!).map(({ symbol }) =>
       chordName(symbol.chord),
     );
 
@@ -80,7 +80,7 @@ describe('chords named from the notes', () => {
       scoreFromText({ time: [4, 4], key: 'C', right: 'r:1/2 (C4 E4 G4):1/2' }),
       readKey('C')!,
     );
-    expect(first!.at).toBe(20_160);
+    expect(first!.symbol.at).toBe(20_160);
   });
 });
 

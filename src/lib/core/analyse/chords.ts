@@ -2,6 +2,7 @@ import { chordName, PLAIN, spellChord, type NamedChord, type Quality } from '../
 import type { Key } from '../pitch/key';
 import { tonicOf } from '../pitch/key';
 import { fifthsOf, midiOf, mod, pitchClassOf, spellingFromFifths, type Spelling } from '../pitch/pitch';
+import { spellClassInKey } from '../pitch/spell';
 import type { ChordSymbol, Note, Score } from '../score/model';
 import { beatsOf, metreOffset } from '../score/time';
 import { ticks, type Ticks } from '../units';
@@ -31,6 +32,7 @@ const COSTS = {
   changeOnWeakBeat: 70,
   changeOnDownbeat: 34,
   outsideKey: 12,
+  otherName: 34,
 } as const;
 
 interface Span {
@@ -41,12 +43,16 @@ interface Span {
   readonly weights: readonly number[];
   readonly bass: Note | null;
   readonly notes: readonly Note[];
+  /** Place on the line of fifths of the name that each pitch class bears; null where none sounds. */
+  readonly names: readonly (number | null)[];
 }
 
 interface Candidate {
   readonly rootClass: number;
   readonly quality: Quality;
   readonly tones: ReadonlySet<number>;
+  /** Fifths from the root to each further tone: how the chord is spelled, whatever its root is called. */
+  readonly spelling: readonly { readonly pitchClass: number; readonly fifths: number }[];
   readonly cost: number;
 }
 
@@ -58,7 +64,17 @@ const CANDIDATES: readonly Candidate[] = Array.from({ length: 12 }, (_, rootClas
       quality,
       bass: null,
     });
-    return { rootClass, quality, cost, tones: new Set(spelled.map(pitchClassOf)) };
+    const root = fifthsOf(spelled[0]!);
+    return {
+      rootClass,
+      quality,
+      cost,
+      tones: new Set(spelled.map(pitchClassOf)),
+      spelling: spelled.slice(1).map((tone) => ({
+        pitchClass: pitchClassOf(tone),
+        fifths: fifthsOf(tone) - root,
+      })),
+    };
   }),
 ).flat();
 
@@ -67,7 +83,8 @@ const CANDIDATES: readonly Candidate[] = Array.from({ length: 12 }, (_, rootClas
  * (after Pardo & Birmingham 2002: a chord explains a segment by the notes it holds, less those it lacks or cannot
  * hold). Changing costs more on weak beats, so passing notes do not make chords. O(beats × candidates).
  */
-export function nameChords(score: Score, key: Key): readonly ChordSymbol[] {
+export function nameChords(score: Score, key: Key): readonly NamedSpan[] {
+  if (score.notes.length === 0) return [];
   const spans = spansOf(score);
   const scale = new Set(scaleClasses(key));
   const local = spans.map((span) => CANDIDATES.map((candidate) => localCost(span, candidate, scale)));
@@ -120,10 +137,16 @@ function spansOf(score: Score): readonly Span[] {
   return spans;
 }
 
-function weigh(sounding: readonly Note[], at: number, end: number): Pick<Span, 'weights' | 'bass' | 'notes'> {
+function weigh(
+  sounding: readonly Note[],
+  at: number,
+  end: number,
+): Pick<Span, 'weights' | 'bass' | 'notes' | 'names'> {
   const weights = Array<number>(12).fill(0);
+  const names = Array<number | null>(12).fill(null);
   let total = 0;
   for (const note of sounding) {
+    names[pitchClassOf(note.pitch)] ??= fifthsOf(note.pitch);
     const overlap = Math.min(end, note.at + note.duration) - Math.max(at, note.at);
     // What sounds on the beat counts more than what passes after it.
     const weight = overlap * (note.at <= at ? 3 : 2);
@@ -138,6 +161,7 @@ function weigh(sounding: readonly Note[], at: number, end: number): Pick<Span, '
     weights: weights.map((weight) => (total === 0 ? 0 : Math.round((100 * weight) / total))),
     bass,
     notes: sounding,
+    names,
   };
 }
 
@@ -156,6 +180,10 @@ function localCost(span: Span, candidate: Candidate, scale: ReadonlySet<number>)
   if (bassClass !== candidate.rootClass)
     cost += candidate.tones.has(bassClass) ? COSTS.bassNotRoot : COSTS.bassOutside;
   for (const tone of candidate.tones) if (!scale.has(tone)) cost += COSTS.outsideKey;
+  const rootName = span.names[candidate.rootClass] ?? null;
+  const isMisnamed = ({ pitchClass, fifths }: Candidate['spelling'][number]) =>
+    rootName !== null && span.names[pitchClass] !== null && span.names[pitchClass] !== rootName + fifths;
+  if (candidate.spelling.some(isMisnamed)) cost += COSTS.otherName;
   return Math.round(cost);
 }
 
@@ -166,8 +194,8 @@ function scaleClasses(key: Key): readonly number[] {
   return steps.map((step) => mod(tonic + step, 12));
 }
 
-function joinSpans(spans: readonly Span[], path: readonly number[], key: Key): readonly ChordSymbol[] {
-  const symbols: ChordSymbol[] = [];
+function joinSpans(spans: readonly Span[], path: readonly number[], key: Key): readonly NamedSpan[] {
+  const found: NamedSpan[] = [];
   let before: number | null = null;
   let hasSounded = false;
   for (const [index, span] of spans.entries()) {
@@ -175,33 +203,66 @@ function joinSpans(spans: readonly Span[], path: readonly number[], key: Key): r
     hasSounded ||= span.bass !== null;
     if (state === before || !hasSounded) continue;
     before = state;
+    let end = index + 1;
+    while (end < spans.length && path[end] === state) end += 1;
+    const region = spans.slice(index, end);
     const { rootClass } = CANDIDATES[state]!;
-    const root = spellRoot(rootClass, span.notes, key);
-    const quality = qualityAfter(symbols.at(-1), state, span);
+    const root = spellRoot(
+      rootClass,
+      region.flatMap((each) => each.notes),
+      key,
+    );
+    const quality = qualityAfter(found.at(-1), state, region);
     const chord: NamedChord = { kind: 'chord', root, quality, bass: null };
-    if (chordName(chord) === (symbols.at(-1) && chordName(symbols.at(-1)!.chord))) continue;
-    symbols.push({ id: `h${span.measure}t${span.at}`, measure: span.measure, at: span.at, chord });
+    const bass = bassOfRegion(region, chord);
+    const named: NamedChord = { ...chord, bass };
+    const last = found.at(-1);
+    if (last && chordName(named) === chordName(last.symbol.chord)) continue;
+    found.push({
+      symbol: { id: `h${span.measure}t${span.at}`, measure: span.measure, at: span.at, chord: named },
+      hasThird: hasThird(region, state) || (last !== undefined && quality !== CANDIDATES[state]!.quality),
+    });
   }
-  return symbols;
+  return found;
+}
+
+/** A chord named from the notes, and whether its third was heard. */
+export interface NamedSpan {
+  readonly symbol: ChordSymbol;
+  readonly hasThird: boolean;
+}
+
+function hasThird(region: readonly Span[], state: number): boolean {
+  const third = [...CANDIDATES[state]!.tones][1];
+  return third !== undefined && region.some((span) => span.weights[third]! > 0);
+}
+
+/** An inversion is named when a chord tone that is not the root is the lowest note, first and throughout. */
+function bassOfRegion(region: readonly Span[], chord: NamedChord): Spelling | null {
+  const first = region[0]!.bass;
+  if (!first || pitchClassOf(first.pitch) === pitchClassOf(chord.root)) return null;
+  const place = spellChord(chord).findIndex((tone) => pitchClassOf(tone) === pitchClassOf(first.pitch));
+  const stays = region.every(
+    (span) => span.bass && pitchClassOf(span.bass.pitch) === pitchClassOf(first.pitch),
+  );
+  // A seventh in the bass is mostly on its way somewhere; it is named when it stays.
+  const isTone = place === 1 || place === 2 || (place === 3 && stays);
+  const lowest = Math.min(...region.map((span) => (span.bass ? midiOf(span.bass.pitch) : Infinity)));
+  if (!isTone || midiOf(first.pitch) > lowest) return null;
+  return { step: first.pitch.step, alter: first.pitch.alter };
 }
 
 /** Where a chord goes on over the same root and its third is silent now, the third heard before still holds. */
-function qualityAfter(before: ChordSymbol | undefined, state: number, span: Span): Quality {
-  const { rootClass, quality, tones } = CANDIDATES[state]!;
-  const third = [...tones][1];
-  const isSilent = third !== undefined && span.weights[third] === 0;
-  if (before?.chord.kind !== 'chord' || pitchClassOf(before.chord.root) !== rootClass || !isSilent)
+function qualityAfter(before: NamedSpan | undefined, state: number, region: readonly Span[]): Quality {
+  const { rootClass, quality } = CANDIDATES[state]!;
+  const chord = before?.symbol.chord;
+  if (chord?.kind !== 'chord' || pitchClassOf(chord.root) !== rootClass || hasThird(region, state))
     return quality;
-  return { ...quality, triad: before.chord.quality.triad };
+  return { ...quality, triad: chord.quality.triad };
 }
 
 /** The root as the notes spell it; when no note shows it, the name nearest the key on the line of fifths. */
 function spellRoot(rootClass: number, notes: readonly Note[], key: Key): Spelling {
   const heard = notes.find((note) => pitchClassOf(note.pitch) === rootClass);
-  if (heard) return { step: heard.pitch.step, alter: heard.pitch.alter };
-  const centre = fifthsOf(tonicOf(key)) + (key.mode === 'major' ? 2 : -1);
-  const nearest = Array.from({ length: 12 }, (_, i) => centre - 6 + i).find(
-    (f) => mod(f * 7, 12) === rootClass,
-  );
-  return spellingFromFifths(nearest ?? 0);
+  return heard ? { step: heard.pitch.step, alter: heard.pitch.alter } : spellClassInKey(rootClass, key);
 }

@@ -8,3 +8,20 @@ export const MAJOR_PROFILE = [
 export const MINOR_PROFILE = [
   5000, 2000, 3500, 4500, 2000, 4000, 2000, 4500, 3500, 2000, 1500, 4000,
 ] as const;
+
+/** Points beside the profile's, on its scale of thousandths; chosen by trial on our own labelled pieces. */
+export const KEY_POINTS = {
+  signature: 140,
+  signatureMode: 20,
+  perFifthFromSignature: 25,
+  finalBass: 330,
+  finalThird: 60,
+  finalTop: 100,
+  opening: 50,
+  resolutions: 260,
+  spelling: 150,
+  /** For passages: staying in the key of the piece, and changing. */
+  home: 120,
+  change: 900,
+  changePerFifth: 60,
+} as const;

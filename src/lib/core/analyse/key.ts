@@ -1,8 +1,9 @@
-import { ALL_KEYS, tonicOf, type Key } from '../pitch/key';
+import { bassOf, spellChord, tonesOf, type NamedChord } from '../pitch/chord';
+import { ALL_KEYS, isInScale, keyLabel, relativeOf, tonicOf, type Key } from '../pitch/key';
 import { midiOf, mod, pitchClassOf } from '../pitch/pitch';
-import { bassOf } from '../pitch/chord';
-import type { Score } from '../score/model';
-import { MAJOR_PROFILE, MINOR_PROFILE } from './key-profiles.data';
+import type { ChordSymbol, Note, Score } from '../score/model';
+import { endOf, metreOffset } from '../score/time';
+import { KEY_POINTS, MAJOR_PROFILE, MINOR_PROFILE } from './key-profiles.data';
 
 export interface KeyFinding {
   readonly key: Key;
@@ -11,72 +12,263 @@ export interface KeyFinding {
   readonly reason: string;
 }
 
-/**
- * The key of a whole piece, by matching how long each pitch class sounds against key profiles (Temperley 1999), with
- * weight for agreeing with the signature and for the tonic at the end. Keys with a signature's spelling are told from
- * their twins by the notes' letters. O(notes).
- */
-export function findKey(score: Score): KeyFinding {
-  const weights = pitchClassWeights(score);
-  const total = weights.reduce((sum, weight) => sum + weight, 0);
-  const signature = score.measures[0]?.key ?? { fifths: 0, mode: 'major' as const };
-  if (total === 0)
-    return { key: signature, confidence: 0, reason: 'There are no notes, so the signature decides.' };
-  const ending = finalPitchClasses(score);
-  const ranked = ALL_KEYS.map((key) => ({
-    key,
-    points: pointsOf(key, weights, total, signature, ending),
-  })).sort((a, b) => b.points - a.points);
-  const best = ranked[0]!;
-  const isTwin = (key: Key) => mod(key.fifths - best.key.fifths, 12) === 0;
-  const next = ranked.find(
-    (each) => each !== best && !(isTwin(each.key) && each.key.mode === best.key.mode),
-  )!;
-  const confidence = Math.max(0, Math.min(100, Math.round((best.points - next.points) / 4)));
-  const agrees = best.key.fifths === signature.fifths;
-  const reason = agrees
-    ? `The notes and the ending rest on ${best.key.mode === 'major' ? 'the major' : 'the minor'} tonic of the signature.`
-    : 'The notes fit this key better than the one the signature shows.';
-  return { key: best.key, confidence, reason };
+/** A run of measures in one key, both ends included. */
+export interface KeyPassage {
+  readonly from: number;
+  readonly to: number;
+  readonly key: Key;
 }
 
-function pitchClassWeights(score: Score): readonly number[] {
+/**
+ * The key of a whole piece. Every key is given points for how well the time that each pitch class sounds fits its profile
+ * (Temperley 1999), and further points for the ending, for dominants that resolve to its tonic, for the spelling of the
+ * notes, and a few for the signature and the opening, so that neither a wrong signature nor a borrowed first chord
+ * decides. O(notes + chords).
+ */
+export function findKey(score: Score): KeyFinding {
+  if (score.judgement?.key)
+    return { key: score.judgement.key, confidence: 100, reason: 'You chose this key.' };
+  const signature = score.measures[0]?.key ?? { fifths: 0, mode: 'major' as const };
+  const weights = pitchClassWeights(score.notes, score.chords, endOf(score.measures));
+  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  if (total === 0)
+    return {
+      key: signature,
+      confidence: 0,
+      reason: 'There are no notes and no chords, so the signature decides.',
+    };
+  const evidence = gatherEvidence(score);
+  const ranked = ALL_KEYS.map((key) => ({
+    key,
+    points: fitOf(key, weights, total) + evidencePoints(key, evidence, signature),
+  })).sort((a, b) => b.points - a.points);
+  const best = ranked[0]!;
+  const isTwin = (key: Key) => key.mode === best.key.mode && mod(key.fifths - best.key.fifths, 12) === 0;
+  const next = ranked.find((each) => !isTwin(each.key))!;
+  const confidence = Math.max(0, Math.min(100, Math.round((best.points - next.points) / 4)));
+  return { key: best.key, confidence, reason: reasonFor(best.key, next.key, evidence, signature) };
+}
+
+/** How long each pitch class sounds; chords given as symbols count for half, as they are heard less than the tune. */
+function pitchClassWeights(
+  notes: readonly Note[],
+  chords: readonly ChordSymbol[],
+  end: number,
+): readonly number[] {
   const weights = Array<number>(12).fill(0);
-  for (const note of score.notes) weights[pitchClassOf(note.pitch)]! += note.duration;
+  for (const note of notes) weights[pitchClassOf(note.pitch)]! += note.duration;
+  for (const [index, symbol] of chords.entries()) {
+    if (symbol.chord.kind !== 'chord') continue;
+    const lasts = Math.max(0, (chords[index + 1]?.at ?? end) - symbol.at);
+    for (const [place, tone] of spellChord(symbol.chord).slice(0, 4).entries())
+      weights[pitchClassOf(tone)]! += (place === 0 ? 0.7 : 0.4) * lasts;
+  }
   return weights;
 }
 
-/** Points in thousandths of a note's share, plus fixed amounts for signature and ending. */
-function pointsOf(
-  key: Key,
-  weights: readonly number[],
-  total: number,
-  signature: Key,
-  ending: { readonly bass: number | null; readonly top: number | null },
-): number {
+/** Mean profile value of what sounds, in thousandths. */
+function fitOf(key: Key, weights: readonly number[], total: number): number {
   const tonic = pitchClassOf(tonicOf(key));
   const profile = key.mode === 'major' ? MAJOR_PROFILE : MINOR_PROFILE;
-  const fit =
+  return (
     weights.reduce((sum, weight, pitchClass) => sum + weight * profile[mod(pitchClass - tonic, 12)]!, 0) /
-    total;
-  const signatureDistance = Math.abs(key.fifths - signature.fifths);
-  const signaturePoints = signatureDistance === 0 ? 300 : -60 * Math.min(7, signatureDistance);
-  const endingPoints = (ending.bass === tonic ? 350 : 0) + (ending.top === tonic ? 120 : 0);
-  return Math.round(fit) + signaturePoints + endingPoints;
+    total
+  );
 }
 
-function finalPitchClasses(score: Score): { bass: number | null; top: number | null } {
-  const lastSymbol = score.chords.findLast((symbol) => symbol.chord.kind === 'chord');
-  const lastOnset = score.notes.at(-1)?.at;
-  const finalNotes = score.notes.filter(
-    (note) => note.at + note.duration > (lastOnset ?? 0) && note.at <= (lastOnset ?? 0),
+interface Evidence {
+  readonly finalBass: number | null;
+  readonly finalTop: number | null;
+  readonly finalThird: 'major' | 'minor' | null;
+  readonly openingBass: number | null;
+  /** Times that each pitch class was reached as the goal of a dominant, by the goal's mode. */
+  readonly resolutions: readonly {
+    readonly tonic: number;
+    readonly mode: Key['mode'] | null;
+    readonly weight: number;
+  }[];
+  readonly notes: readonly Note[];
+}
+
+function gatherEvidence(score: Score): Evidence {
+  const named = score.chords.flatMap((symbol) =>
+    symbol.chord.kind === 'chord' ? [{ at: symbol.at, chord: symbol.chord }] : [],
   );
-  const byPitch = [...finalNotes].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch));
-  const low = byPitch[0];
-  const high = byPitch.at(-1);
-  const bass =
-    lastSymbol?.chord.kind === 'chord'
-      ? pitchClassOf(bassOf(lastSymbol.chord))
-      : low && pitchClassOf(low.pitch);
-  return { bass: bass ?? null, top: high ? pitchClassOf(high.pitch) : null };
+  const last = named.at(-1);
+  const lastOnset = score.notes.findLast((note) => !note.grace)?.at ?? 0;
+  const final = score.notes
+    .filter((note) => !note.grace && note.at + note.duration > lastOnset && note.at <= lastOnset)
+    .sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch));
+  const finalBass = last ? pitchClassOf(bassOf(last.chord)) : final[0] ? pitchClassOf(final[0].pitch) : null;
+  const isHeard = (interval: number) =>
+    finalBass !== null && final.some((note) => pitchClassOf(note.pitch) === mod(finalBass + interval, 12));
+  return {
+    finalBass,
+    finalTop: final.length > 0 ? pitchClassOf(final.at(-1)!.pitch) : null,
+    finalThird: last ? modeOf(last.chord) : isHeard(4) ? 'major' : isHeard(3) ? 'minor' : null,
+    openingBass: openingBass(score, named[0]?.chord ?? null),
+    resolutions:
+      named.length > 1 ? chordResolutions(named.map(({ chord }) => chord)) : bassResolutions(score),
+    notes: score.notes,
+  };
+}
+
+function modeOf(chord: NamedChord): Key['mode'] | null {
+  const third = tonesOf(chord.quality).find((tone) => tone.degree === 3);
+  return third ? (third.alter < 0 ? 'minor' : 'major') : null;
+}
+
+function openingBass(score: Score, first: NamedChord | null): number | null {
+  if (first) return pitchClassOf(bassOf(first));
+  const downbeat = score.measures.find((measure) => metreOffset(score.measures, measure.index) === 0);
+  const opening = score.notes
+    .filter((note) => note.at === downbeat?.start)
+    .sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch));
+  return opening[0] ? pitchClassOf(opening[0].pitch) : null;
+}
+
+/** Chords with a major third that fall a fifth: a dominant and its goal. One with a seventh says it more clearly. */
+function chordResolutions(chords: readonly NamedChord[]): Evidence['resolutions'] {
+  return chords.slice(1).flatMap((goal, index) => {
+    const from = chords[index]!;
+    const falls = mod(pitchClassOf(from.root) - pitchClassOf(goal.root), 12) === 7;
+    if (!falls || modeOf(from) !== 'major' || goal.quality.seventh === 'minor') return [];
+    const weight = from.quality.seventh === 'minor' ? 2 : 1;
+    return [{ tonic: pitchClassOf(goal.root), mode: modeOf(goal), weight }];
+  });
+}
+
+/** Without chord symbols: the bass falls a fifth, or rises a fourth, while the leading note is heard over the first. */
+function bassResolutions(score: Score): Evidence['resolutions'] {
+  const beats = new Map<number, Note[]>();
+  for (const note of score.notes) if (!note.grace) beats.set(note.at, [...(beats.get(note.at) ?? []), note]);
+  const groups = [...beats.values()].map((notes) => {
+    const bass = notes.reduce((low, note) => (midiOf(note.pitch) < midiOf(low.pitch) ? note : low));
+    return {
+      bass: pitchClassOf(bass.pitch),
+      classes: new Set(notes.map((note) => pitchClassOf(note.pitch))),
+    };
+  });
+  return groups.slice(1).flatMap((goal, index) => {
+    const from = groups[index]!;
+    const falls = mod(from.bass - goal.bass, 12) === 7;
+    if (!falls || !from.classes.has(mod(from.bass + 4, 12))) return [];
+    const third = goal.classes.has(mod(goal.bass + 3, 12))
+      ? 'minor'
+      : goal.classes.has(mod(goal.bass + 4, 12))
+        ? 'major'
+        : null;
+    return [{ tonic: goal.bass, mode: third, weight: 1 }];
+  });
+}
+
+function evidencePoints(key: Key, evidence: Evidence, signature: Key): number {
+  const tonic = pitchClassOf(tonicOf(key));
+  const { resolutions } = evidence;
+  let points = 0;
+  const distance = Math.abs(key.fifths - signature.fifths);
+  points += distance === 0 ? KEY_POINTS.signature : -KEY_POINTS.perFifthFromSignature * Math.min(7, distance);
+  if (key.fifths === signature.fifths && key.mode === signature.mode) points += KEY_POINTS.signatureMode;
+  if (evidence.finalBass === tonic) {
+    points += KEY_POINTS.finalBass;
+    if (evidence.finalThird === key.mode) points += KEY_POINTS.finalThird;
+  }
+  if (evidence.finalTop === tonic) points += KEY_POINTS.finalTop;
+  if (evidence.openingBass === tonic) points += KEY_POINTS.opening;
+  const all = resolutions.reduce((sum, each) => sum + each.weight, 0);
+  const own = resolutions
+    .filter((each) => each.tonic === tonic && (each.mode === null || each.mode === key.mode))
+    .reduce((sum, each) => sum + each.weight, 0);
+  if (all > 0) points += (KEY_POINTS.resolutions * own) / all;
+  if (evidence.notes.length > 0) {
+    const spelled = evidence.notes.filter((note) => isInScale(note.pitch, key)).length;
+    points += (KEY_POINTS.spelling * spelled) / evidence.notes.length;
+  }
+  return Math.round(points);
+}
+
+function reasonFor(key: Key, next: Key, evidence: Evidence, signature: Key): string {
+  const tonic = pitchClassOf(tonicOf(key));
+  const grounds = [
+    ...(evidence.finalBass === tonic ? ['the piece ends on its tonic'] : []),
+    ...(evidence.resolutions.some((each) => each.tonic === tonic) ? ['dominants resolve to it'] : []),
+    ...(key.fifths === signature.fifths
+      ? ['the signature agrees']
+      : ['the notes fit it better than the signature']),
+  ];
+  const rival =
+    key.fifths === next.fifths && relativeOf(key).mode === next.mode
+      ? `its relative, ${keyLabel(next)}`
+      : keyLabel(next);
+  const [first, ...rest] = grounds;
+  const joined = rest.length === 0 ? first : `${[first, ...rest.slice(0, -1)].join(', ')} and ${rest.at(-1)}`;
+  return `${joined![0]!.toUpperCase()}${joined!.slice(1)}; the next best is ${rival}.`;
+}
+
+/**
+ * The keys of passages: dynamic programming over measures, each key paid by how well it fits what sounds around the
+ * measure, and a change of key at a price that grows with its distance in fifths. Passages under two measures are
+ * ornaments of the key around them. O(measures × keys²).
+ */
+export function findKeyPassages(score: Score, home: Key): readonly KeyPassage[] {
+  const { measures } = score;
+  if (measures.length === 0) return [];
+  const candidates = ALL_KEYS.filter((key) => Math.abs(key.fifths - home.fifths) <= 6);
+  const perMeasure = measures.map((measure) => {
+    const end = measure.start + measure.length;
+    return {
+      notes: [] as Note[],
+      chords: score.chords.filter((symbol) => symbol.measure === measure.index),
+      end,
+    };
+  });
+  for (const note of score.notes) perMeasure[note.measure]?.notes.push(note);
+  const weights = perMeasure.map(({ notes, chords, end }) => pitchClassWeights(notes, chords, end));
+  const smoothed = weights.map((own, index) =>
+    own.map(
+      (weight, place) => 2 * weight + (weights[index - 1]?.[place] ?? 0) + (weights[index + 1]?.[place] ?? 0),
+    ),
+  );
+  const cost = (index: number, key: Key) => {
+    const total = smoothed[index]!.reduce((sum, weight) => sum + weight, 0);
+    return total === 0
+      ? 0
+      : -Math.round(fitOf(key, smoothed[index]!, total)) - (key === home ? KEY_POINTS.home : 0);
+  };
+  const homeIndex = candidates.findIndex((key) => key.fifths === home.fifths && key.mode === home.mode);
+  const changes = candidates.map((from) => candidates.map((to) => changeCost(from, to)));
+  let totals = candidates.map((key, index) => cost(0, key) + changes[homeIndex]![index]!);
+  const backs: number[][] = [];
+  for (let index = 1; index < measures.length; index += 1) {
+    const back: number[] = [];
+    const before = totals;
+    totals = candidates.map((key, to) => {
+      let best = 0;
+      for (let from = 1; from < candidates.length; from += 1)
+        if (before[from]! + changes[from]![to]! < before[best]! + changes[best]![to]!) best = from;
+      back.push(best);
+      return before[best]! + changes[best]![to]! + cost(index, key);
+    });
+    backs.push(back);
+  }
+  let state = totals.reduce((best, total, index) => (total < totals[best]! ? index : best), 0);
+  const path = [state];
+  for (const back of backs.toReversed()) path.unshift((state = back[state]!));
+  return joinPassages(path.map((index) => candidates[index]!));
+}
+
+function changeCost(from: Key, to: Key): number {
+  if (from === to) return 0;
+  const isRelative = from.fifths === to.fifths;
+  return KEY_POINTS.change + KEY_POINTS.changePerFifth * (isRelative ? 1 : Math.abs(from.fifths - to.fifths));
+}
+
+function joinPassages(keys: readonly Key[]): readonly KeyPassage[] {
+  const passages: KeyPassage[] = [];
+  for (const [index, key] of keys.entries()) {
+    const last = passages.at(-1);
+    if (last?.key === key) passages[passages.length - 1] = { ...last, to: index };
+    else passages.push({ from: index, to: index, key });
+  }
+  return passages;
 }

@@ -10,7 +10,7 @@ export function markedSections(score: Score): readonly Section[] {
         measure.rehearsal !== null ||
         before.barline === 'double' ||
         measure.startsRepeat ||
-        before.endsRepeat !== null
+        (before.endsRepeat !== null && measure.endings.length === 0)
       );
     })
     .map((measure) => measure.index);

@@ -155,7 +155,7 @@ describe('arranging', () => {
     expect(areChordsGiven).toBe(false);
     expect(keyName(key)).toBe('C');
     const at = (measure: number) => chordName(chords.findLast((symbol) => symbol.measure <= measure)!.chord);
-    expect([0, 4, 7, 9, 15].map(at)).toEqual(['C', 'Am', 'C', 'E7', 'C']);
+    expect([0, 4, 7, 9, 15].map(at)).toEqual(['C', 'Am', 'C', 'E7/D', 'C']);
   });
 
   it('finds both hands on one key', () => {

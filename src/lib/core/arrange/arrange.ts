@@ -1,5 +1,5 @@
 import { findKey } from '../analyse/key';
-import { nameChords } from '../analyse/chords';
+import { findChords } from '../analyse/find-chords';
 import { markedSections } from '../analyse/sections';
 import { countScore, type Count } from '../counting/count';
 import { FULL_KEYBOARD, transposeScore, transpositionTo, type Keyboard } from '../keys/transpose-score';
@@ -54,7 +54,7 @@ export function studySource(score: Score): SourceFacts {
     score,
     key,
     areChordsGiven,
-    chords: areChordsGiven ? score.chords : nameChords(score, key),
+    chords: findChords(score, key).map(({ symbol }) => symbol),
     sections: markedSections(score),
     roles: handRoles(score.parts),
   };

@@ -51,7 +51,11 @@ export function readScore(bytes: Uint8Array, file: string): ReadResult<Score> {
   if (bytes.length > MAX_FILE_BYTES)
     return {
       ok: false,
-      error: { code: 'too-large', message: 'The file is larger than 10 MB, which no score needs.', place: { file } },
+      error: {
+        code: 'too-large',
+        message: 'The file is larger than 10 MB, which no score needs.',
+        place: { file },
+      },
     };
   const format = formatOf(bytes, file);
   if (format === 'midi') return readMidi(bytes, file);
@@ -62,7 +66,8 @@ export function readScore(bytes: Uint8Array, file: string): ReadResult<Score> {
       ok: false,
       error: {
         code: 'bad-encoding',
-        message: 'This is not a file that can be read. Key Path reads MusicXML, MIDI, ABC, ChordPro and typed charts.',
+        message:
+          'This is not a file that can be read. Key Path reads MusicXML, MIDI, ABC, ChordPro and typed charts.',
         place: { file },
       },
     };
