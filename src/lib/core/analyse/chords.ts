@@ -33,6 +33,8 @@ const COSTS = {
   changeOnDownbeat: 34,
   outsideKey: 12,
   otherName: 34,
+  /** Share of a price that is left when the note was heard in another beat of the measure. */
+  heardElsewhere: 0.6,
 } as const;
 
 interface Span {
@@ -45,6 +47,9 @@ interface Span {
   readonly notes: readonly Note[];
   /** Place on the line of fifths of the name that each pitch class bears; null where none sounds. */
   readonly names: readonly (number | null)[];
+  /** What sounds in the same half of the measure, and its first lowest note: broken chords give their notes one by one. */
+  readonly heard: ReadonlySet<number>;
+  readonly firstBass: number | null;
 }
 
 interface Candidate {
@@ -118,6 +123,7 @@ function spansOf(score: Score): readonly Span[] {
     const beats = beatsOf(measure.time).filter(
       (beat) => beat.at + beat.length > offset && beat.at < offset + measure.length,
     );
+    const inMeasure: Omit<Span, 'heard' | 'firstBass'>[] = [];
     for (const beat of beats) {
       const at = Math.max(measure.start, measure.start + beat.at - offset);
       const end = Math.min(measure.start + measure.length, measure.start + beat.at - offset + beat.length);
@@ -126,12 +132,20 @@ function spansOf(score: Score): readonly Span[] {
       for (let n = first; n < notes.length && notes[n]!.at < end; n += 1) {
         if (notes[n]!.at + notes[n]!.duration > at) sounding.push(notes[n]!);
       }
-      spans.push({
+      inMeasure.push({
         measure: measure.index,
         at: ticks(at),
         isDownbeat: beat.at === 0,
         ...weigh(sounding, at, end),
       });
+    }
+    // Four beats go in halves, as chords often change in the middle; other measures are looked at whole.
+    const size = inMeasure.length === 4 ? 2 : inMeasure.length;
+    for (let from = 0; from < inMeasure.length; from += size) {
+      const group = inMeasure.slice(from, from + size);
+      const heard = new Set(group.flatMap((span) => span.notes.map((note) => pitchClassOf(note.pitch))));
+      const firstBass = group[0]?.bass ? pitchClassOf(group[0].bass.pitch) : null;
+      spans.push(...group.map((span) => ({ ...span, heard, firstBass })));
     }
   }
   return spans;
@@ -171,14 +185,19 @@ function localCost(span: Span, candidate: Candidate, scale: ReadonlySet<number>)
   for (let pitchClass = 0; pitchClass < 12; pitchClass += 1) {
     if (!candidate.tones.has(pitchClass)) cost += (COSTS.foreignNote * span.weights[pitchClass]!) / 100;
   }
+  // A note that sounds elsewhere in the measure is hardly missed.
+  const missing = (pitchClass: number | undefined, price: number) =>
+    pitchClass === undefined || span.weights[pitchClass]! > 0
+      ? 0
+      : price * (span.heard.has(pitchClass) ? COSTS.heardElsewhere : 1);
   const [, third, fifth, seventh] = [...candidate.tones];
-  if (third !== undefined && span.weights[third] === 0) cost += COSTS.missingThird;
-  if (fifth !== undefined && span.weights[fifth] === 0) cost += COSTS.missingFifth;
-  if (seventh !== undefined && span.weights[seventh] === 0) cost += COSTS.missingSeventh;
-  if (span.weights[candidate.rootClass] === 0) cost += COSTS.missingThird;
+  cost += missing(third, COSTS.missingThird) + missing(fifth, COSTS.missingFifth);
+  cost += missing(seventh, COSTS.missingSeventh) + missing(candidate.rootClass, COSTS.missingThird);
   const bassClass = pitchClassOf(span.bass.pitch);
-  if (bassClass !== candidate.rootClass)
-    cost += candidate.tones.has(bassClass) ? COSTS.bassNotRoot : COSTS.bassOutside;
+  if (bassClass !== candidate.rootClass) {
+    const price = candidate.tones.has(bassClass) ? COSTS.bassNotRoot : COSTS.bassOutside;
+    cost += price * (span.firstBass === candidate.rootClass ? COSTS.heardElsewhere : 1);
+  }
   for (const tone of candidate.tones) if (!scale.has(tone)) cost += COSTS.outsideKey;
   const rootName = span.names[candidate.rootClass] ?? null;
   const isMisnamed = ({ pitchClass, fifths }: Candidate['spelling'][number]) =>
