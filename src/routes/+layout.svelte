@@ -16,6 +16,8 @@
     { href: '/', label: 'Today' },
     { href: '/pieces', label: 'Pieces' },
     { href: '/learners', label: 'Learners' },
+    { href: '/chords', label: 'Chord cards' },
+    { href: '/about', label: 'About' },
   ] as const;
   const isHere = (href: string) =>
     href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);

@@ -10,7 +10,7 @@ import { closeDatabase, database } from './db/client';
 import { arrangementHistory } from './db/schema';
 import { findEdition, handOut } from './editions';
 import { addLearner } from './learners';
-import { correctSource, findPiece, keepPiece, readUpload, sourceScore } from './pieces';
+import { correctSource, findPiece, keepPiece, readUpload, sourceScore, takeBackCorrection } from './pieces';
 import { assignmentsOf, logEntry } from './practice';
 import { today } from './today';
 
@@ -127,19 +127,31 @@ describe('the source', () => {
   it('gets a new revision by a correction, while arrangements stay on theirs', () => {
     const pieceId = newPiece();
     const id = newArrangement(pieceId);
-    expect(
-      correctSource(
-        pieceId,
-        { kind: 'set-text', field: 'title', from: 'Lantern on the Quay', to: 'Lantern' },
-        NOW_MS,
-      ),
-    ).toEqual({ ok: true, value: 2 });
+    expect(correctSource(pieceId, 1, { kind: 'text', field: 'title', to: 'Lantern' }, NOW_MS)).toEqual({
+      ok: true,
+      value: 2,
+    });
     expect(findPiece(pieceId)).toMatchObject({ title: 'Lantern', sourceRevision: 2 });
     expect(sourceScore(pieceId, 1)!.title).toBe('Lantern on the Quay');
     expect(findArrangement(id)!.sourceRevision).toBe(1);
-    expect(
-      correctSource(pieceId, { kind: 'set-text', field: 'title', from: 'wrong', to: 'x' }, NOW_MS),
-    ).toMatchObject({ ok: false, code: 'stale-step' });
+    expect(correctSource(pieceId, 1, { kind: 'text', field: 'title', to: 'x' }, NOW_MS)).toMatchObject({
+      ok: false,
+      code: 'stale',
+    });
+  });
+
+  it('keeps what the teacher overruled, and takes it back by a new revision', () => {
+    const pieceId = newPiece();
+    const said = correctSource(pieceId, 1, { kind: 'key', key: 'Em' }, NOW_MS);
+    expect(said).toEqual({ ok: true, value: 2 });
+    expect(findPiece(pieceId)!.summary.key).toBe('E minor');
+    expect(correctSource(pieceId, 2, { kind: 'key', key: 'H' }, NOW_MS)).toMatchObject({
+      ok: false,
+      code: 'bad-correction',
+    });
+    expect(takeBackCorrection(pieceId, 2, 2, NOW_MS)).toEqual({ ok: true, value: 3 });
+    expect(findPiece(pieceId)!.summary.key).toBe('G major');
+    expect(takeBackCorrection(pieceId, 3, 9, NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
   });
 });
 

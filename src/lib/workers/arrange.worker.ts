@@ -1,4 +1,10 @@
 import { expose } from 'comlink';
+import { strToU8 } from 'fflate';
+import { analyseScore } from '../core/analyse/analyse';
+import { countScore } from '../core/counting/count';
+import { readScore } from '../core/formats/read-score';
+import { buildTimeline } from '../core/playback/timeline';
+import { asOnePart } from '../core/score/one-part';
 import { arrange, studySource, type Arrangement, type SourceFacts } from '../core/arrange/arrange';
 import { breakLines, measureWidths } from '../core/engrave/line-breaks';
 import { meiSystem } from '../core/engrave/mei-system';
@@ -47,6 +53,13 @@ const api: ArrangeApi = {
     const arrangement = arrange(facts, document);
     return { arrangement, systems: plan(arrangement.score, arrangement.counts, layout) };
   },
+  analyse: analyseScore,
+  readText(text, fileName, layout) {
+    const reading = readScore(strToU8(text), fileName);
+    if (!reading.ok) return { reading, systems: [] };
+    return { reading, systems: plan(asOnePart(reading.value), [], layout) };
+  },
+  timeline: (score, options) => buildTimeline(score, options.hasClicks ? countScore(score) : [], options),
   layOut: plan,
 };
 

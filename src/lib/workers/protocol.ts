@@ -1,6 +1,9 @@
+import type { Analysis } from '../core/analyse/analyse';
 import type { Arrangement } from '../core/arrange/arrange';
 import type { ArrangementDocument } from '../core/arrange/document';
+import type { ReadResult } from '../core/formats/result';
 import type { Key } from '../core/pitch/key';
+import type { PlayOptions, Timeline } from '../core/playback/timeline';
 import type { Score } from '../core/score/model';
 import type { Markings, SystemRange } from '../core/engrave/source';
 
@@ -52,10 +55,21 @@ export interface SourceView {
   readonly measures: number;
 }
 
+export interface TextView {
+  readonly reading: ReadResult<Score>;
+  readonly systems: readonly SystemPlan[];
+}
+
 export interface ArrangeApi {
   /** Takes the source to arrange from now on. */
   open(score: Score): SourceView;
   arrange(document: ArrangementDocument, layout: LayoutRequest): ArrangedView;
+  /** Key, chords, tune, form and spelling of a piece. */
+  analyse(score: Score): Analysis;
+  /** Reads a typed tune or chart and lays it out, with what could not be read marked at its place. */
+  readText(text: string, fileName: string, layout: LayoutRequest): TextView;
+  /** When everything in a score sounds. */
+  timeline(score: Score, options: PlayOptions): Timeline;
   /** Lays out a finished score, such as an edition, without arranging it. */
   layOut(score: Score, counts: Arrangement['counts'], layout: LayoutRequest): readonly SystemPlan[];
 }

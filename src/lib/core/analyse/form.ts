@@ -79,11 +79,14 @@ export function findForm(score: Score, tune: readonly Note[]): FormFinding {
   const marked = markedSections(score);
   const own = score.judgement?.sections ?? null;
   const origin = own ? 'chosen' : marked.length > 1 ? 'marked' : 'found';
-  const bounds = own ?? (marked.length > 1 ? marked : cutSections(score, prints));
+  const bounds =
+    (own && [...own].sort((a, b) => a.from - b.from)) ??
+    (marked.length > 1 ? marked : cutSections(score, prints));
   const sections = describe(score, prints, openPrints(score, tune), bounds, origin === 'found');
   const order = playedOrder(score);
+  const inLearningOrder = own ? own.map(({ id }) => sections.find((each) => each.id === id)!) : sections;
   const pattern = patternOf(sections, order);
-  return { sections, pattern, worth: worthOf(sections, order), origin };
+  return { sections: inLearningOrder, pattern, worth: worthOf(sections, order), origin };
 }
 
 function fingerprints(score: Score, tune: readonly Note[]): readonly Fingerprint[] {

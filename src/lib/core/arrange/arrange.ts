@@ -1,6 +1,7 @@
 import { findKey } from '../analyse/key';
 import { findChords } from '../analyse/find-chords';
-import { markedSections } from '../analyse/sections';
+import { findForm } from '../analyse/form';
+import { findTune } from '../analyse/tune';
 import { countScore, type Count } from '../counting/count';
 import { FULL_KEYBOARD, transposeScore, transpositionTo, type Keyboard } from '../keys/transpose-score';
 import { intervalName, type Interval } from '../pitch/interval';
@@ -55,9 +56,18 @@ export function studySource(score: Score): SourceFacts {
     key,
     areChordsGiven,
     chords: findChords(score, key).map(({ symbol }) => symbol),
-    sections: markedSections(score),
+    sections: sectionsOf(score),
     roles: handRoles(score.parts),
   };
+}
+
+/** Sections as the teacher set them, as the score marks them, or as they are found from what repeats. */
+function sectionsOf(score: Score): readonly Section[] {
+  const tune = new Set(findTune(score).notes);
+  return findForm(
+    score,
+    score.notes.filter((note) => tune.has(note.id)),
+  ).sections.map(({ id, name, from, to }) => ({ id, name, from, to }));
 }
 
 /**

@@ -2,7 +2,7 @@ import { chordName } from '../pitch/chord';
 import { midiOf } from '../pitch/pitch';
 import { writeByMetre } from '../score/duration';
 import { generatedNoteId, splitNoteId } from '../score/ids';
-import type { Note, Part, Rest, Score } from '../score/model';
+import type { Note, Part, PartUse, Rest, Score } from '../score/model';
 import { metreLength, metreOffset } from '../score/time';
 import { ticks } from '../units';
 import { chordSpans } from './chord-spans';
@@ -21,8 +21,22 @@ export interface Reason {
   readonly sentence: string;
 }
 
-/** A part with one staff before a keyboard part is a voice, and has the tune; otherwise the upper staff has it. */
+/**
+ * What the teacher chose when importing; otherwise a part with one staff before a keyboard part is a voice, and has the
+ * tune, and without one the upper staff has it.
+ */
 export function handRoles(parts: readonly Part[]): HandRoles {
+  const staves = parts.flatMap((part, index) =>
+    (part.uses ?? []).map((use, staff) => ({ part: index, staff, use })),
+  );
+  const tune = staves.find((each) => each.use === 'tune');
+  if (tune) {
+    const left = staves.findLast((each) => each.use === 'accompaniment');
+    return {
+      tune: { part: tune.part, staff: tune.staff },
+      left: left ? { part: left.part, staff: left.staff } : null,
+    };
+  }
   const keyboard = parts.findIndex((part) => part.staves >= 2);
   const voice = parts.findIndex((part) => part.staves === 1);
   const tunePart = voice >= 0 && (keyboard < 0 || voice < keyboard) ? voice : Math.max(0, keyboard);
@@ -32,10 +46,17 @@ export function handRoles(parts: readonly Part[]): HandRoles {
   };
 }
 
-/** The parts that no hand plays, for the import preview. */
-export function unusedParts(score: Score): readonly Part[] {
-  const { tune, left } = handRoles(score.parts);
-  return score.parts.filter((_, index) => index !== tune.part && index !== left?.part);
+/** What each staff is for, to begin with: the tune, the accompaniment of the keyboard part, and the rest left out. */
+export function suggestUses(parts: readonly Part[]): readonly (readonly PartUse[])[] {
+  const { tune, left } = handRoles(parts);
+  const accompaniment = left?.part ?? (parts.length === 2 ? 1 - tune.part : null);
+  return parts.map((part, index) =>
+    Array.from({ length: part.staves }, (_, staff): PartUse => {
+      if (part.uses?.[staff]) return part.uses[staff];
+      if (index === tune.part && staff === tune.staff) return 'tune';
+      return index === accompaniment || part.staves > 1 ? 'accompaniment' : 'left-out';
+    }),
+  );
 }
 
 export interface Hand {

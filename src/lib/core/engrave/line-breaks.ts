@@ -47,6 +47,11 @@ export function measureWidths(source: EngravingSource, markings: Markings): read
             0,
           )
       : 0;
+    const sung = markings.lyrics
+      ? score.words
+          .filter((word) => word.measure === measure.index)
+          .reduce((sum, word) => sum + word.text.trim().length * WIDTHS.lyricCharacter + WIDTHS.gap, 0)
+      : 0;
     const counts = markings.counts
       ? (source.counts[measure.index] ?? []).reduce(
           (sum, count) =>
@@ -57,7 +62,7 @@ export function measureWidths(source: EngravingSource, markings: Markings): read
         )
       : 0;
     const chords = (chordText.get(measure.index) ?? 0) * WIDTHS.chordCharacter * 3;
-    return Math.round(WIDTHS.barline + graces + Math.max(music + altered, words, counts, chords));
+    return Math.round(WIDTHS.barline + graces + Math.max(music + altered, words, sung, counts, chords));
   });
 }
 

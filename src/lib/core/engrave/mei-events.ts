@@ -69,6 +69,13 @@ export function measureEvents(
       );
     }
   }
+  if (markings.lyrics) {
+    for (const [index, word] of inMeasure(score.words).entries()) {
+      events.push(
+        `<harm xml:id="w${measure.index}c${index}" type="word" n="3" staff="${staves}" place="below" ${stamp(word.at)}>${escapeXml(word.text.trim())}</harm>`,
+      );
+    }
+  }
   for (const mark of inMeasure(score.marks)) events.push(markXml(mark, measure, range, score, stamp));
   events.push(...slurEvents(source, measure, range));
   if (measure.index === range.from && measure.index > 0) events.push(...enteringTies(source, measure));

@@ -1,7 +1,7 @@
 import { escapeXml } from '../formats/xml';
 import { TREBLE, type Clef, type Measure, type Note, type Score, type TimeSignature } from '../score/model';
-import { endOf, metreOffset } from '../score/time';
-import type { NoteId } from '../units';
+import { beatsOf, endOf, metreOffset } from '../score/time';
+import type { NoteId, Ticks } from '../units';
 import { AccidentalLedger } from './accidentals';
 import { beamRuns } from './beams';
 import type { Layer, Slot, SlotNote } from './layers';
@@ -91,6 +91,7 @@ function measureXml(
 ): string {
   const offset = metreOffset(source.score.measures, measure.index);
   const events: string[] = [];
+  const isChart = source.score.notes.length === 0 && source.score.chords.length > 0;
   const staves = source.layers[measure.index]!.map((layers, staff) => {
     const ledger = ledgers[staff]!;
     ledger.startMeasure(measure.key);
@@ -110,13 +111,25 @@ function measureXml(
         events.push(...slotEvents(source, slot, staff, range, markings));
         return clef + slotXml(slot, signs, markings);
       };
-      return `<layer n="${index + 1}">${layerXml(layer, measure, offset, write)}</layer>`;
+      const written = isChart ? slashesXml(measure, offset) : layerXml(layer, measure, offset, write);
+      return `<layer n="${index + 1}">${written}</layer>`;
     });
     return `<staff n="${staff + 1}">${xml.join('')}</staff>`;
   });
   events.push(...measureEvents(source, measure, range, markings));
   const left = measure.startsRepeat ? ' left="rptstart"' : '';
   return `<measure xml:id="m${measure.index}" n="${escapeXml(measure.number)}"${left} right="${rightBarline(source.score, measure)}">${staves.join('')}${events.join('')}</measure>`;
+}
+
+/** A chart has no notes: a slash a beat shows how long its chords last. */
+function slashesXml(measure: Measure, offset: Ticks): string {
+  return beatsOf(measure.time)
+    .filter((beat) => beat.at >= offset && beat.at < offset + measure.length)
+    .map(
+      (beat) =>
+        `<note ${meiDuration(beat.length)} pname="b" oct="4" head.shape="slash" stem.visible="false"/>`,
+    )
+    .join('');
 }
 
 function rightBarline(score: Score, measure: Measure): string {

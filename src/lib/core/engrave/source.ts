@@ -80,7 +80,7 @@ function isSameEvents(
 
 /** True when a line would be engraved exactly as it was from the source before. */
 export function isSameLine(before: EngravingSource, now: EngravingSource, range: SystemRange): boolean {
-  const fields = ['measures', 'chords', 'slurs', 'marks', 'clefs'] as const;
+  const fields = ['measures', 'chords', 'slurs', 'marks', 'clefs', 'words'] as const;
   if (before.counts !== now.counts || fields.some((field) => before.score[field] !== now.score[field]))
     return false;
   for (let index = range.from; index <= range.to; index += 1)

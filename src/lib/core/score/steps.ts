@@ -1,5 +1,5 @@
 import type { NoteId } from '../units';
-import type { Note, Score } from './model';
+import type { Judgement, Note, Part, Score } from './model';
 import { compareNotes } from './order';
 
 /** A correction of the source. Each step knows what it replaced, so it can be taken back exactly. */
@@ -10,7 +10,9 @@ export type ScoreStep =
       readonly from: string;
       readonly to: string;
     }
-  | { readonly kind: 'replace-notes'; readonly removed: readonly Note[]; readonly added: readonly Note[] };
+  | { readonly kind: 'replace-notes'; readonly removed: readonly Note[]; readonly added: readonly Note[] }
+  | { readonly kind: 'set-judgement'; readonly from: Judgement | null; readonly to: Judgement | null }
+  | { readonly kind: 'set-parts'; readonly from: readonly Part[]; readonly to: readonly Part[] };
 
 export type StepResult =
   | { readonly ok: true; readonly score: Score }
@@ -32,6 +34,14 @@ export function applyScoreStep(score: Score, step: ScoreStep): StepResult {
       const notes = [...kept, ...step.added].sort(compareNotes);
       return { ok: true, score: { ...score, notes } };
     }
+    case 'set-judgement':
+      if (JSON.stringify(score.judgement) !== JSON.stringify(step.from))
+        return stale('What was decided about the piece has changed meanwhile.');
+      return { ok: true, score: { ...score, judgement: step.to } };
+    case 'set-parts':
+      if (JSON.stringify(score.parts) !== JSON.stringify(step.from))
+        return stale('The parts have changed meanwhile.');
+      return { ok: true, score: { ...score, parts: step.to } };
   }
 }
 
@@ -41,6 +51,10 @@ export function invertScoreStep(step: ScoreStep): ScoreStep {
       return { ...step, from: step.to, to: step.from };
     case 'replace-notes':
       return { ...step, removed: step.added, added: step.removed };
+    case 'set-judgement':
+      return { ...step, from: step.to, to: step.from };
+    case 'set-parts':
+      return { ...step, from: step.to, to: step.from };
   }
 }
 

@@ -9,6 +9,7 @@ export const BENCH_KEYS = [
   { keys: 'Backspace', does: 'unpin the finger' },
   { keys: 'Shift + ← →', does: 'select more or fewer measures' },
   { keys: 'X', does: 'the next left hand for the selected measures' },
+  { keys: 'P', does: 'play from the selection, or stop' },
   { keys: 'Ctrl + Z', does: 'undo' },
   { keys: 'Ctrl + Shift + Z', does: 'redo' },
   { keys: 'Esc', does: 'select nothing' },
@@ -16,7 +17,10 @@ export const BENCH_KEYS = [
 ] as const;
 
 /** Binds the Bench's keys while it is open; typing in a field or an open list is left alone. */
-export function bindBenchKeys(bench: BenchSession, showHelp: () => void): () => void {
+export function bindBenchKeys(
+  bench: BenchSession,
+  actions: { readonly showHelp: () => void; readonly togglePlaying: () => void },
+): () => void {
   const on = (action: () => void) => (event: KeyboardEvent) => {
     const target = event.target as HTMLElement;
     if (target.closest('input, textarea, select, [role="listbox"], [role="dialog"]')) return;
@@ -39,6 +43,7 @@ export function bindBenchKeys(bench: BenchSession, showHelp: () => void): () => 
     '$mod+Shift+Z': on(() => bench.redo()),
     '$mod+y': on(() => bench.redo()),
     Escape: on(() => bench.clearSelection()),
-    'Shift+?': on(showHelp),
+    p: on(actions.togglePlaying),
+    'Shift+?': on(actions.showHelp),
   });
 }

@@ -6,8 +6,11 @@ import { LEFT_TEXTURES, type LeftTexture } from '$lib/core/arrange/textures.data
 import type { Section } from '$lib/core/score/model';
 import type { Note, Score } from '$lib/core/score/model';
 import type { SourceView, SystemPlan } from '$lib/workers/protocol';
-import { Engraver } from '../engraving/engraver';
-import { Arranger } from './arranger';
+import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
+import { midiOf } from '$lib/core/pitch/pitch';
+import { Player } from '../playback/player.svelte';
+import { Engraver } from '../workers/engraver';
+import { Arranger } from '../workers/arranger';
 import { SaveQueue } from './save-queue.svelte';
 
 export interface BenchOpening {
@@ -33,6 +36,7 @@ export class BenchSession {
   range = $state.raw<MeasureRange | null>(null);
   lineWidth = $state(0);
   readonly engraver = new Engraver();
+  readonly player = new Player();
   readonly saving: SaveQueue;
   readonly #arranger = new Arranger();
   #undo = $state.raw<readonly ArrangementStep[]>([]);
@@ -87,6 +91,9 @@ export class BenchSession {
     this.arrangement = view.arrangement;
     this.systems = view.systems;
   }
+
+  timeline = (options: PlayOptions): Promise<Timeline> =>
+    this.#arranger.timeline(this.arrangement!.score, options);
 
   // Changing
 
@@ -201,7 +208,9 @@ export class BenchSession {
   selectNote(id: string): void {
     this.noteId = id;
     const note = this.arrangement?.score.notes.find((each) => each.id === id);
-    if (note) this.range = { from: note.measure, to: note.measure };
+    if (!note) return;
+    this.range = { from: note.measure, to: note.measure };
+    void this.player.touch([midiOf(note.pitch)], [id]);
   }
 
   selectRange(anchor: number, to: number): void {
@@ -265,6 +274,7 @@ export class BenchSession {
   }
 
   dispose(): void {
+    this.player.stop();
     this.saving.stop();
     this.#arranger.stop();
     this.engraver.stop();

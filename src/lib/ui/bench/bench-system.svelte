@@ -47,6 +47,16 @@
         each.classList.add('is-selected');
   });
 
+  $effect(() => {
+    void inkCount;
+    const { sounding } = bench.player;
+    for (const marked of root?.querySelectorAll('.is-sounding') ?? [])
+      if (!sounding.has(marked.id.replace(/\.\d+$/, ''))) marked.classList.remove('is-sounding');
+    for (const id of sounding)
+      for (const each of root?.querySelectorAll(`[id="${id}"], [id^="${id}."]`) ?? [])
+        each.classList.add('is-sounding');
+  });
+
   function measureUnder(event: PointerEvent): number | null {
     const bounds = host.getBoundingClientRect();
     const at = ((event.clientX - bounds.left) / bounds.width) * width;

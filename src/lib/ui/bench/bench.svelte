@@ -3,6 +3,7 @@
   import Redo2 from '@lucide/svelte/icons/redo-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { onMount, tick } from 'svelte';
+  import PlayerBar from '../playback/player-bar.svelte';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { BENCH_KEYS, bindBenchKeys } from './bench-keys';
   import { BenchSession, provideBench, type BenchOpening } from './bench-session.svelte';
@@ -38,13 +39,17 @@
   let isHandingOut = $state(false);
   let isShowingKeys = $state(false);
   let scroller: HTMLDivElement;
+  let bar: ReturnType<typeof PlayerBar> | undefined = $state();
 
   const options = $derived({ pageWidth: Math.round((widthPx * UNITS_PER_PX) / 20) * 20, unit: UNIT });
   const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
 
   onMount(() => {
     void bench.open();
-    const release = bindBenchKeys(bench, () => (isShowingKeys = true));
+    const release = bindBenchKeys(bench, {
+      showHelp: () => (isShowingKeys = true),
+      togglePlaying: () => bar?.toggle(),
+    });
     return () => {
       release();
       bench.dispose();
@@ -131,6 +136,19 @@
     </div>
   </div>
   <SelectionBar />
+  {#if bench.arrangement}
+    <div class="screen-only border-t border-line bg-paper px-4 py-1.5">
+      <PlayerBar
+        bind:this={bar}
+        player={bench.player}
+        timeline={bench.timeline}
+        range={bench.range}
+        numberOf={(measure) => bench.arrangement?.score.measures[measure]?.number || String(measure + 1)}
+        {title}
+        hasHands
+      />
+    </div>
+  {/if}
 </div>
 
 <HandOutDialog

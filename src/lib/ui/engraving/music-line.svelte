@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { EngravedSystem, EngraveOptions, SystemPlan } from '$lib/workers/protocol';
   import { adoptSvg } from './adopt-svg';
-  import type { Engraver } from './engraver';
+  import type { Engraver } from '../workers/engraver';
 
   interface Props {
     engraver: Engraver;

@@ -1,7 +1,7 @@
 import type { Markings } from '$lib/core/engrave/source';
 import type { EditionRecord } from '$lib/server/editions';
-import { Arranger } from '../bench/arranger';
-import { Engraver } from '../engraving/engraver';
+import { Arranger } from '../workers/arranger';
+import { Engraver } from '../workers/engraver';
 import { paginate } from './paginate';
 
 export const PAPERS = {

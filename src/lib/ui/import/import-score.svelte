@@ -2,8 +2,10 @@
   import FileUp from '@lucide/svelte/icons/file-up';
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
+  import type { PartUse } from '$lib/core/score/model';
   import type { ScoreSummary } from '$lib/server/pieces';
   import SheetDialog from '../parts/sheet-dialog.svelte';
+  import { SCORE_EXTENSIONS } from '$lib/core/formats/read-score';
   import { upload, type UploadFault } from './upload';
 
   let file = $state.raw<File | null>(null);
@@ -14,6 +16,7 @@
   let isOpen = $state(false);
   let title = $state('');
   let rights = $state('');
+  let uses = $state<PartUse[][]>([]);
   let abort: AbortController | null = null;
   let picker: HTMLInputElement;
 
@@ -38,13 +41,22 @@
     summary = result.value;
     title = summary.title;
     rights = summary.rights;
+    uses = summary.staves.reduce<PartUse[][]>((all, { part, use }) => {
+      (all[part] ??= []).push(use);
+      return all;
+    }, []);
     isOpen = true;
   }
 
   async function keep() {
     if (!file) return;
     isReading = true;
-    const result = await upload<{ id: string }>(file, { keep: 'yes', title, rights });
+    const result = await upload<{ id: string }>(file, {
+      keep: 'yes',
+      title,
+      rights,
+      uses: JSON.stringify(uses),
+    });
     isReading = false;
     if (result.kind === 'done') await goto(`/pieces/${result.value.id}`);
     else if (result.kind === 'fault') {
@@ -81,15 +93,19 @@
   <button class="button button-main" onclick={() => picker.click()}
     ><FileUp size={17} aria-hidden="true" />Import a score …</button
   >
-  <span class="text-quiet">or drop a MusicXML file here (.musicxml, .xml, .mxl, up to 10 MB)</span>
+  <span class="text-quiet">or drop a file here: MusicXML, MIDI, ABC or a chord chart, up to 10 MB</span>
   {#if isReading}
     <span role="status">Reading {file?.name} …</span>
     <button class="button" onclick={cancel}>Cancel</button>
   {/if}
+  <span class="ml-auto flex gap-2">
+    <a class="button" href="/pieces/new/tune">Take down a tune</a>
+    <a class="button" href="/pieces/new/chart">Type a chord chart</a>
+  </span>
   <input
     bind:this={picker}
     type="file"
-    accept=".musicxml,.xml,.mxl"
+    accept={SCORE_EXTENSIONS.join(',')}
     class="sr-only"
     tabindex="-1"
     aria-label="Score file"
@@ -120,13 +136,35 @@
       <dd>{summary.measures}</dd>
       <dt class="text-quiet">Notes</dt>
       <dd>{summary.notes}</dd>
-      <dt class="text-quiet">Parts</dt>
-      <dd>{summary.parts.join(', ')}{summary.hasLeftHand ? ' (with a left hand)' : ''}</dd>
+      <dt class="text-quiet">Format</dt>
+      <dd>{summary.format}</dd>
       <dt class="text-quiet">Chord symbols</dt>
       <dd>
         {summary.chordSymbols === 0 ? 'none; Key Path names the chords from the notes' : summary.chordSymbols}
       </dd>
     </dl>
+    {#if summary.staves.length > 0 && summary.notes > 0}
+      <h3 class="mt-3 font-bold">What each staff is for</h3>
+      <div class="mt-1 grid gap-1">
+        {#each summary.staves as staff (`${staff.part}/${staff.staff}`)}
+          <label class="flex items-center gap-2">
+            <span class="grow"
+              >{staff.name}
+              <span class="text-sm text-quiet"
+                >{staff.notes} notes{staff.lowest ? `, ${staff.lowest}–${staff.highest}` : ''}{staff.hasWords
+                  ? ', with words'
+                  : ''}</span
+              ></span
+            >
+            <select class="field-inline" bind:value={uses[staff.part]![staff.staff]}>
+              <option value="tune">the tune</option>
+              <option value="accompaniment">accompaniment</option>
+              <option value="left-out">leave out</option>
+            </select>
+          </label>
+        {/each}
+      </div>
+    {/if}
     {#if summary.warnings.length > 0}
       <h3 class="mt-3 font-bold">Read differently, or left out</h3>
       <ul class="notice mt-1 max-h-40 list-disc overflow-auto pl-8">
@@ -136,6 +174,11 @@
               <span class="text-quiet"
                 >Measures {warning.measures.slice(0, 12).join(', ')}{warning.measures.length > 12
                   ? ' …'
+                  : ''}</span
+              >{/if}
+            {#if warning.spots?.[0]}<span class="text-quiet"
+                >Line {warning.spots[0].line}, place {warning.spots[0].column}{warning.spots.length > 1
+                  ? ` and ${warning.spots.length - 1} more`
                   : ''}</span
               >{/if}
           </li>

@@ -11,7 +11,7 @@ export type UploadResult<T> =
 
 interface Answer {
   readonly message?: string;
-  readonly place?: { readonly line?: number; readonly measure?: string };
+  readonly place?: { readonly line?: number; readonly column?: number; readonly measure?: string };
 }
 
 /** Sends a score file to be read or kept, and puts what went wrong into words. */

@@ -1,7 +1,11 @@
 import { json } from '@sveltejs/kit';
+import { z } from 'zod';
+import { PART_USES } from '$lib/core/score/model';
 import { keepPiece, readUpload } from '$lib/server/pieces';
 import { MAX_FILE_BYTES } from '$lib/core/formats/musicxml/container';
 import type { RequestHandler } from './$types';
+
+const usesSchema = z.array(z.array(z.enum(PART_USES)));
 
 /**
  * Reads an uploaded score. Without `keep` it only tells what is in it; with `keep` the piece is stored, under the title
@@ -29,8 +33,13 @@ export const POST: RequestHandler = async ({ request }) => {
     const value = form.get(field);
     return typeof value === 'string' ? value.trim().slice(0, 300) : fallback;
   };
+  const uses = usesSchema.safeParse(JSON.parse(text('uses', 'null')));
   const score = {
     ...read.score,
+    parts: read.score.parts.map((part, index) => {
+      const chosen = uses.success ? uses.data[index] : undefined;
+      return chosen?.length === part.staves ? { ...part, uses: chosen } : part;
+    }),
     title: text('title', '') || read.score.title,
     rights: text('rights', read.score.rights),
   };

@@ -2,7 +2,7 @@ import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { createArrangement, listArrangements } from '$lib/server/arrangements';
 import { editionsOf } from '$lib/server/editions';
-import { correctSource, findPiece } from '$lib/server/pieces';
+import { findPiece } from '$lib/server/pieces';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
@@ -21,11 +21,6 @@ export const load: PageServerLoad = ({ params }) => {
   };
 };
 
-const details = z.object({
-  field: z.enum(['title', 'rights']),
-  from: z.string(),
-  to: z.string().trim().max(300),
-});
 const arrangementName = z.object({ name: z.string().trim().min(1).max(60) });
 
 export const actions: Actions = {
@@ -35,17 +30,5 @@ export const actions: Actions = {
     const outcome = createArrangement(params.id, Date.now(), form.data.name);
     if (!outcome.ok) return fail(404, { message: outcome.message });
     redirect(303, `/bench/${outcome.value}`);
-  },
-  correct: async ({ request, params }) => {
-    const form = details.safeParse(Object.fromEntries(await request.formData()));
-    if (!form.success || (form.data.field === 'title' && !form.data.to))
-      return fail(400, { message: 'The title needs up to 300 letters.' });
-    const { field, from, to } = form.data;
-    const outcome = correctSource(params.id, { kind: 'set-text', field, from, to }, Date.now());
-    if (!outcome.ok)
-      return fail(outcome.code === 'not-found' ? 404 : 409, {
-        message: `${outcome.message} Load the page again.`,
-      });
-    return { message: '' };
   },
 };

@@ -1,7 +1,16 @@
 import { wrap, type Remote } from 'comlink';
 import type { ArrangementDocument } from '$lib/core/arrange/document';
 import type { Score } from '$lib/core/score/model';
-import type { ArrangeApi, ArrangedView, LayoutRequest, SourceView, SystemPlan } from '$lib/workers/protocol';
+import type { Analysis } from '$lib/core/analyse/analyse';
+import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
+import type {
+  ArrangeApi,
+  ArrangedView,
+  LayoutRequest,
+  SourceView,
+  SystemPlan,
+  TextView,
+} from '$lib/workers/protocol';
 import type { Arrangement } from '$lib/core/arrange/arrange';
 
 /** One arranging worker. While it is busy only the newest request waits; those overtaken resolve to null. */
@@ -29,6 +38,18 @@ export class Arranger {
 
   layOut(score: Score, counts: Arrangement['counts'], layout: LayoutRequest): Promise<readonly SystemPlan[]> {
     return this.#api.layOut(score, counts, layout);
+  }
+
+  analyse(score: Score): Promise<Analysis> {
+    return this.#api.analyse(score);
+  }
+
+  readText(text: string, fileName: string, layout: LayoutRequest): Promise<TextView> {
+    return this.#api.readText(text, fileName, layout);
+  }
+
+  timeline(score: Score, options: PlayOptions): Promise<Timeline> {
+    return this.#api.timeline(score, options);
   }
 
   stop(): void {

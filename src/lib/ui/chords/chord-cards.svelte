@@ -1,0 +1,120 @@
+<script lang="ts">
+  import Volume2 from '@lucide/svelte/icons/volume-2';
+  import { onMount } from 'svelte';
+  import { degreeLabel, degreeOf, isChordInKey, romanNumeral } from '$lib/core/analyse/degrees';
+  import { chordLabel, readChord, spellChord, transposeChord } from '$lib/core/pitch/chord';
+  import { ALL_KEYS, intervalBetweenTonics, keyLabel, keyName, readKey, tonicOf } from '$lib/core/pitch/key';
+  import { midiOf, spellingLabel } from '$lib/core/pitch/pitch';
+  import { BASS } from '$lib/core/score/model';
+  import MiniStaff from '../engraving/mini-staff.svelte';
+  import KeyboardPicture from '../parts/keyboard-picture.svelte';
+  import { staffScore } from '../piece/small-scores';
+  import { Player } from '../playback/player.svelte';
+  import { Arranger } from '../workers/arranger';
+  import { Engraver } from '../workers/engraver';
+  import { inversionsOf, overBass } from './inversions';
+
+  const arranger = new Arranger();
+  const engraver = new Engraver();
+  const player = new Player();
+  onMount(() => () => {
+    player.stop();
+    arranger.stop();
+    engraver.stop();
+  });
+
+  let symbol = $state('G7');
+  let keyText = $state('C');
+  let target = $state('C');
+  const key = $derived(readKey(keyText)!);
+  const reading = $derived(readChord(symbol));
+  const interval = $derived(intervalBetweenTonics(tonicOf(key), tonicOf(readKey(target)!)));
+  const chord = $derived(
+    reading.ok && reading.chord.kind === 'chord' ? transposeChord(reading.chord, interval) : null,
+  );
+  const named = $derived(chord?.kind === 'chord' ? chord : null);
+  const keyNow = $derived(readKey(target)!.mode === key.mode ? readKey(target)! : key);
+  const shapes = $derived(
+    named ? [...(overBass(named) ? [overBass(named)!] : []), ...inversionsOf(named)] : [],
+  );
+</script>
+
+<div class="mx-auto grid max-w-6xl gap-4 p-6">
+  <h1>Chord cards</h1>
+  <div class="flex flex-wrap items-end gap-3">
+    <label class="field w-56"
+      >Chord symbol<input
+        bind:value={symbol}
+        maxlength="30"
+        aria-invalid={!reading.ok}
+        aria-describedby="chord-fault"
+        autocomplete="off"
+        spellcheck="false"
+      /></label
+    >
+    <label class="field"
+      >Thought of in<select bind:value={keyText}>
+        {#each ALL_KEYS as each (keyName(each))}<option value={keyName(each)}>{keyLabel(each)}</option>{/each}
+      </select></label
+    >
+    <label class="field"
+      >Shown in<select bind:value={target}>
+        {#each ALL_KEYS.filter((each) => each.mode === key.mode) as each (keyName(each))}<option
+            value={keyName(each)}>{keyLabel(each)}</option
+          >{/each}
+      </select></label
+    >
+    {#if named}
+      <button class="button button-main" onclick={() => player.touchChord(named)}
+        ><Volume2 size={16} aria-hidden="true" />Hear it</button
+      >
+    {/if}
+  </div>
+  <p id="chord-fault" class="fault" role={reading.ok ? undefined : 'alert'}>
+    {reading.ok ? '' : reading.message}
+  </p>
+  {#if named}
+    <p>
+      <strong class="text-lg">{chordLabel(named)}</strong>: {spellChord(named)
+        .map(spellingLabel)
+        .join(' ')}{named.bass ? ` over ${spellingLabel(named.bass)}` : ''}. In {keyLabel(keyNow)} it is {romanNumeral(
+        named,
+        keyNow,
+      )}, on degree {degreeLabel(degreeOf(named.root, keyNow))}{isChordInKey(named, keyNow)
+        ? ''
+        : ', from outside the key'}.
+    </p>
+    <div class="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
+      {#each shapes as shape (shape.name)}
+        {@const keys = shape.pitches.map(midiOf)}
+        {@const isLow = keys[0]! < 55}
+        <section class="grid content-start gap-2 bg-paper p-3" aria-label={shape.name}>
+          <h2 class="flex items-center">
+            {shape.name}
+            <button
+              class="icon-button ml-auto"
+              aria-label="Hear {shape.name}"
+              onclick={() => player.touch(keys)}><Volume2 size={16} /></button
+            >
+          </h2>
+          <MiniStaff
+            {arranger}
+            {engraver}
+            score={staffScore([shape.pitches], isLow && keys.at(-1)! < 62 ? { clef: BASS } : {})}
+            width={330}
+            label="{chordLabel(named)}, {shape.name}, on the staff"
+          />
+          <KeyboardPicture
+            lowest={Math.min(48, keys[0]!)}
+            highest={Math.max(76, keys.at(-1)!)}
+            marks={new Map(shape.pitches.map((pitch) => [midiOf(pitch), spellingLabel(pitch)]))}
+            label="{chordLabel(named)}, {shape.name}, on the keyboard"
+            onpress={(pressed) => void player.touch([pressed])}
+          />
+        </section>
+      {/each}
+    </div>
+  {:else if reading.ok}
+    <p class="notice">N.C. means that no chord is played here.</p>
+  {/if}
+</div>

@@ -1,0 +1,73 @@
+<script lang="ts">
+  import { ALL_KEYS, keyLabel, keyName, scaleOf, tonicOf } from '$lib/core/pitch/key';
+  import { pitchClassOf, spellingLabel } from '$lib/core/pitch/pitch';
+  import { scaleScore, scaleKeys } from './small-scores';
+  import KeyboardPicture from '../parts/keyboard-picture.svelte';
+  import MiniStaff from '../engraving/mini-staff.svelte';
+  import { usePiece } from './piece-session.svelte';
+
+  const piece = usePiece();
+  const finding = $derived(piece.analysis!.key);
+  const key = $derived(finding.key);
+  const score = $derived(scaleScore(key));
+  const marks = $derived(
+    new Map(scaleKeys(key).map((sounding, index) => [sounding, spellingLabel(scaleOf(key)[index % 7]!)])),
+  );
+  const signs = $derived(Math.abs(key.fifths));
+  const lowest = $derived(60 + ((pitchClassOf(tonicOf(key)) + 7) % 12) - 7);
+  const passages = $derived(piece.analysis!.passages);
+</script>
+
+<div class="grid gap-3">
+  <label class="field"
+    >Key
+    <select
+      value={piece.score?.judgement?.key ? keyName(key) : ''}
+      disabled={piece.isSaving}
+      onchange={(event) => piece.correct({ kind: 'key', key: event.currentTarget.value || null })}
+    >
+      <option value="">{keyLabel(key)}, as found</option>
+      {#each ALL_KEYS as each (keyName(each))}<option value={keyName(each)}>{keyLabel(each)}</option>{/each}
+    </select></label
+  >
+  <p>
+    {finding.reason}
+    {#if !piece.score?.judgement?.key}<span class="text-quiet">Sureness {finding.confidence} of 100.</span
+      >{/if}
+  </p>
+  <div>
+    <h3 class="font-bold">
+      Scale, {signs === 0
+        ? 'no sharps or flats'
+        : `${signs} ${key.fifths > 0 ? 'sharp' : 'flat'}${signs === 1 ? '' : 's'}`}
+    </h3>
+    <MiniStaff
+      arranger={piece.arranger}
+      engraver={piece.engraver}
+      {score}
+      width={760}
+      label="The scale of {keyLabel(key)} on the staff"
+    />
+    <KeyboardPicture
+      lowest={Math.min(lowest, 60)}
+      highest={lowest + 14}
+      {marks}
+      label="The scale of {keyLabel(key)} on the keyboard"
+      onpress={(pressed) => void piece.player.touch([pressed])}
+    />
+  </div>
+  {#if passages.length > 1}
+    <div>
+      <h3 class="font-bold">Where it goes</h3>
+      <ul>
+        {#each passages as passage (passage.from)}
+          <li>
+            <button class="link" onclick={() => piece.selectRange(passage.from, passage.to)}
+              >Measures {piece.numberOf(passage.from)}–{piece.numberOf(passage.to)}</button
+            >: {keyLabel(passage.key)}
+          </li>
+        {/each}
+      </ul>
+    </div>
+  {/if}
+</div>

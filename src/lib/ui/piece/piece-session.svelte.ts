@@ -1,0 +1,236 @@
+import { getContext, setContext } from 'svelte';
+import type { Analysis } from '$lib/core/analyse/analyse';
+import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
+import { midiOf, type Spelling } from '$lib/core/pitch/pitch';
+import type { Correction } from '$lib/core/score/corrections';
+import type { Note, Score, Section } from '$lib/core/score/model';
+import { asOnePart } from '$lib/core/score/one-part';
+import { unfoldScore } from '$lib/core/score/unfold';
+import type { SystemPlan } from '$lib/workers/protocol';
+import { Player } from '../playback/player.svelte';
+import { Arranger } from '../workers/arranger';
+import { Engraver } from '../workers/engraver';
+
+type Change = Correction | { readonly kind: 'take-back'; readonly revision: number };
+
+/** Everything about one open piece: its source as corrected, what is found in it, the selection, and playing. */
+export class PieceSession {
+  score = $state.raw<Score | null>(null);
+  analysis = $state.raw<Analysis | null>(null);
+  systems = $state.raw<readonly SystemPlan[]>([]);
+  revision = $state(0);
+  isSaving = $state(false);
+  problem = $state('');
+  notice = $state('');
+  noteId = $state<string | null>(null);
+  chordId = $state<string | null>(null);
+  range = $state.raw<{ readonly from: number; readonly to: number } | null>(null);
+  /** Repeats written out, for reading and playing through. */
+  isUnfolded = $state(false);
+  readonly arranger = new Arranger();
+  readonly engraver = new Engraver();
+  readonly player = new Player();
+  #undo = $state.raw<readonly number[]>([]);
+  #redo = $state.raw<readonly number[]>([]);
+
+  readonly canUndo = $derived(this.#undo.length > 0 && !this.isSaving);
+  readonly canRedo = $derived(this.#redo.length > 0 && !this.isSaving);
+  readonly hasRepeats = $derived(
+    this.score?.measures.some((measure) => measure.endsRepeat !== null) ?? false,
+  );
+  /** The score with the chords that are known of it, as it is shown. */
+  readonly known = $derived.by(() => {
+    const { score, analysis } = this;
+    return score && analysis ? { ...score, chords: analysis.chords.map(({ symbol }) => symbol) } : null;
+  });
+  readonly shown = $derived.by(() => {
+    const { known } = this;
+    return known && asOnePart(this.isUnfolded ? unfoldScore(known) : known);
+  });
+  readonly note = $derived(this.shown?.notes.find((note) => note.id === this.noteId) ?? null);
+  readonly chord = $derived(this.analysis?.chords.find(({ symbol }) => symbol.id === this.chordId) ?? null);
+
+  constructor(
+    private readonly pieceId: string,
+    revision: number,
+  ) {
+    this.revision = revision;
+  }
+
+  /** Loads the source as it stands and works out what is in it; call once, in the browser, and after corrections. */
+  async open(): Promise<void> {
+    try {
+      const response = await fetch(`/api/pieces/${this.pieceId}/score?revision=${this.revision}`);
+      if (!response.ok) throw new Error(String(response.status));
+      const score = (await response.json()) as Score;
+      this.analysis = await this.arranger.analyse(score);
+      this.score = score;
+    } catch {
+      this.problem =
+        'The piece could not be loaded. Check that Key Path is running, then load the page again.';
+    }
+  }
+
+  async layOut(score: Score, lineWidth: number): Promise<void> {
+    this.systems = await this.arranger.layOut(score, [], {
+      lineWidth,
+      mostMeasures: 5,
+      markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true },
+    });
+  }
+
+  timeline = (options: PlayOptions): Promise<Timeline> => this.arranger.timeline(this.shown!, options);
+
+  // Correcting
+
+  async correct(correction: Correction): Promise<boolean> {
+    const revision = await this.#send(correction);
+    if (revision === null) return false;
+    this.#undo = [...this.#undo, revision];
+    this.#redo = [];
+    return true;
+  }
+
+  async undo(): Promise<void> {
+    const revision = this.#undo.at(-1);
+    if (revision === undefined || this.isSaving) return;
+    const made = await this.#send({ kind: 'take-back', revision });
+    if (made === null) return;
+    this.#undo = this.#undo.slice(0, -1);
+    this.#redo = [...this.#redo, made];
+  }
+
+  async redo(): Promise<void> {
+    const revision = this.#redo.at(-1);
+    if (revision === undefined || this.isSaving) return;
+    const made = await this.#send({ kind: 'take-back', revision });
+    if (made === null) return;
+    this.#redo = this.#redo.slice(0, -1);
+    this.#undo = [...this.#undo, made];
+  }
+
+  async #send(change: Change): Promise<number | null> {
+    this.isSaving = true;
+    this.notice = '';
+    try {
+      const response = await fetch(`/api/pieces/${this.pieceId}/corrections`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ baseRevision: this.revision, change }),
+      });
+      const answer = (await response.json()) as { revision?: number; message?: string };
+      if (answer.revision === undefined) {
+        this.notice =
+          (answer.message ?? 'The correction could not be saved.') +
+          (response.status === 409 ? ' Load the page again to see it as it stands.' : '');
+        return null;
+      }
+      this.revision = answer.revision;
+      await this.open();
+      return answer.revision;
+    } catch {
+      this.notice =
+        'Key Path could not be reached, so nothing was changed. Check that it is running and try again.';
+      return null;
+    } finally {
+      this.isSaving = false;
+    }
+  }
+
+  respell(notes: readonly string[], to: Spelling): Promise<boolean> {
+    return this.correct({ kind: 'respell', notes: [...notes], step: to.step, alter: to.alter });
+  }
+
+  get sections(): readonly Section[] {
+    return this.analysis?.form.sections ?? [];
+  }
+
+  setSections(sections: readonly Section[] | null): Promise<boolean> {
+    const plain = sections?.map(({ id, name, from, to }) => ({ id, name, from, to })) ?? null;
+    return this.correct({ kind: 'sections', sections: plain });
+  }
+
+  // Selecting
+
+  selectNote(id: string): void {
+    this.noteId = id;
+    this.chordId = null;
+    const { note } = this;
+    if (!note) return;
+    this.range = { from: note.measure, to: note.measure };
+    void this.player.touch([midiOf(note.pitch)], [id]);
+  }
+
+  selectChord(id: string): void {
+    this.noteId = null;
+    this.chordId = id;
+    const { chord } = this;
+    if (!chord) return;
+    this.range = { from: chord.symbol.measure, to: chord.symbol.measure };
+    void this.player.touchChord(chord.symbol.chord, [id]);
+  }
+
+  selectRange(from: number, to: number): void {
+    this.noteId = null;
+    this.chordId = null;
+    this.range = { from, to };
+  }
+
+  clearSelection(): void {
+    this.noteId = null;
+    this.chordId = null;
+    this.range = null;
+  }
+
+  stepNote(direction: 1 | -1): void {
+    const notes = this.shown?.notes.filter((note) => note.staff === (this.note?.staff ?? 0)) ?? [];
+    const index = this.note
+      ? notes.indexOf(this.note)
+      : notes.findIndex((note) => note.measure >= (this.range?.from ?? 0)) - (direction > 0 ? 1 : 0);
+    const next = notes[index + direction];
+    if (next) this.selectNote(next.id);
+  }
+
+  switchStaff(direction: 1 | -1): void {
+    const staves = this.shown?.parts[0]?.staves ?? 1;
+    const staff = Math.max(0, Math.min(staves - 1, (this.note?.staff ?? 0) + direction));
+    const at = this.note?.at ?? 0;
+    const nearest = (this.shown?.notes ?? [])
+      .filter((note) => note.staff === staff)
+      .reduce<Note | null>(
+        (best, note) => (best && Math.abs(best.at - at) <= Math.abs(note.at - at) ? best : note),
+        null,
+      );
+    if (nearest) this.selectNote(nearest.id);
+  }
+
+  extendRange(direction: 1 | -1): void {
+    const last = (this.shown?.measures.length ?? 1) - 1;
+    const { from, to } = this.range ?? { from: 0, to: 0 };
+    const grown =
+      direction > 0
+        ? { from, to: Math.min(last, to + 1) }
+        : to > from
+          ? { from, to: to - 1 }
+          : { from: Math.max(0, from - 1), to };
+    this.selectRange(grown.from, grown.to);
+  }
+
+  numberOf = (measure: number): string => this.shown?.measures[measure]?.number || String(measure + 1);
+
+  dispose(): void {
+    this.player.stop();
+    this.arranger.stop();
+    this.engraver.stop();
+  }
+}
+
+const KEY = Symbol('piece');
+
+export function providePiece(session: PieceSession): PieceSession {
+  return setContext(KEY, session);
+}
+
+export function usePiece(): PieceSession {
+  return getContext<PieceSession>(KEY);
+}

@@ -1,0 +1,207 @@
+<script lang="ts">
+  import Redo2 from '@lucide/svelte/icons/redo-2';
+  import Undo2 from '@lucide/svelte/icons/undo-2';
+  import { Tabs } from 'bits-ui';
+  import { onMount } from 'svelte';
+  import { tinykeys } from 'tinykeys';
+  import ScoreLines from '../engraving/score-lines.svelte';
+  import PlayerBar from '../playback/player-bar.svelte';
+  import ArrangementsPanel, { type ArrangementRow } from './arrangements-panel.svelte';
+  import ChordPanel from './chord-panel.svelte';
+  import FindingsPanel from './findings-panel.svelte';
+  import FormMap from './form-map.svelte';
+  import FormPanel from './form-panel.svelte';
+  import KeyPanel from './key-panel.svelte';
+  import { PieceSession, providePiece } from './piece-session.svelte';
+  import SourcePanel from './source-panel.svelte';
+
+  interface Props {
+    pieceId: string;
+    revision: number;
+    importedOn: string;
+    fileName: string;
+    fileSizeBytes: number;
+    format: string;
+    arrangements: readonly ArrangementRow[];
+  }
+
+  const { pieceId, revision, importedOn, fileName, fileSizeBytes, format, arrangements }: Props = $props();
+  // svelte-ignore state_referenced_locally
+  const piece = providePiece(new PieceSession(pieceId, revision));
+
+  const UNIT = 9;
+  const UNITS_PER_PX = 2.15;
+  let widthPx = $state(0);
+  let tab = $state('key');
+  let scroller: HTMLDivElement;
+  let bar: ReturnType<typeof PlayerBar> | undefined = $state();
+
+  const options = $derived({ pageWidth: Math.round((widthPx * UNITS_PER_PX) / 20) * 20, unit: UNIT });
+  const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
+  const selected = $derived(new Set([piece.noteId, piece.chordId].filter((id) => id !== null)));
+  const questioned = $derived(
+    new Set<string>(piece.analysis?.misspellings.flatMap((each) => each.notes) ?? []),
+  );
+  const findings = $derived(
+    (piece.analysis?.misspellings.length ?? 0) +
+      (piece.analysis?.chords.filter((each) => each.dissent !== null).length ?? 0),
+  );
+
+  onMount(() => {
+    void piece.open();
+    const on = (action: () => void) => (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (target.closest('input, textarea, select, [role="listbox"], [role="dialog"], [role="tablist"]'))
+        return;
+      event.preventDefault();
+      action();
+    };
+    const release = tinykeys(window, {
+      p: on(() => bar?.toggle()),
+      ArrowRight: on(() => piece.stepNote(1)),
+      ArrowLeft: on(() => piece.stepNote(-1)),
+      ArrowUp: on(() => piece.switchStaff(-1)),
+      ArrowDown: on(() => piece.switchStaff(1)),
+      'Shift+ArrowRight': on(() => piece.extendRange(1)),
+      'Shift+ArrowLeft': on(() => piece.extendRange(-1)),
+      Escape: on(() => piece.clearSelection()),
+      '$mod+z': on(() => void piece.undo()),
+      '$mod+Shift+Z': on(() => void piece.redo()),
+      '$mod+y': on(() => void piece.redo()),
+    });
+    return () => {
+      release();
+      piece.dispose();
+    };
+  });
+
+  $effect(() => {
+    const { shown } = piece;
+    if (shown && lineWidth > 0)
+      piece
+        .layOut(shown, lineWidth)
+        .catch(() => (piece.problem = 'The music could not be laid out. Load the page again.'));
+  });
+
+  function go(from: number, to: number) {
+    piece.isUnfolded = false;
+    piece.selectRange(from, to);
+    const system = piece.systems.find(({ range }) => from >= range.from && from <= range.to);
+    scroller.querySelector(`[data-system="${system?.range.from}"]`)?.scrollIntoView({ block: 'start' });
+  }
+
+  function selectChord(id: string) {
+    piece.selectChord(id);
+    tab = 'chords';
+  }
+
+  const noteOf = (id: string) => id.replace(/_\d+$/, '');
+</script>
+
+<div class="flex h-[calc(100vh-3rem)] flex-col">
+  <header class="border-b border-line bg-paper px-4 py-2">
+    <div class="flex items-center gap-3">
+      <h1 class="text-lg">
+        {piece.score?.title ?? '…'}
+        <span class="font-normal text-quiet"
+          >{[piece.score?.composer, `imported ${importedOn}`].filter(Boolean).join(' · ')}</span
+        >
+      </h1>
+      <div class="ml-auto flex items-center gap-1.5">
+        {#if piece.isSaving}<span class="text-sm text-quiet" role="status">Saving …</span>{/if}
+        {#if piece.hasRepeats}
+          <label class="mr-2 flex items-center gap-1.5"
+            ><input
+              type="checkbox"
+              class="accent-sea"
+              bind:checked={piece.isUnfolded}
+              onchange={() => piece.clearSelection()}
+            />repeats written out</label
+          >
+        {/if}
+        <button class="button" disabled={!piece.canUndo} onclick={() => piece.undo()} aria-label="Undo"
+          ><Undo2 size={17} /></button
+        >
+        <button class="button" disabled={!piece.canRedo} onclick={() => piece.redo()} aria-label="Redo"
+          ><Redo2 size={17} /></button
+        >
+        <button class="button button-main" onclick={() => (tab = 'arrangements')}>Arrange it …</button>
+      </div>
+    </div>
+    <div class="mt-2">
+      <PlayerBar
+        bind:this={bar}
+        player={piece.player}
+        timeline={piece.timeline}
+        range={piece.range}
+        numberOf={piece.numberOf}
+        title={piece.score?.title ?? 'piece'}
+        hasHands={(piece.shown?.parts[0]?.staves ?? 1) > 1}
+      />
+    </div>
+  </header>
+  {#if piece.notice}<p class="notice notice-fault" role="alert">{piece.notice}</p>{/if}
+  <div class="flex min-h-0 grow">
+    <!-- A region that scrolls must be reachable by keyboard. -->
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <div
+      bind:this={scroller}
+      class="min-w-0 grow overflow-y-auto bg-paper"
+      role="region"
+      aria-label="The music"
+      tabindex="0"
+    >
+      {#if piece.analysis}<FormMap ongo={go} />{/if}
+      <div class="px-4 pt-2 pb-10">
+        <div bind:clientWidth={widthPx}>
+          {#if piece.problem}<p class="notice notice-fault" role="alert">{piece.problem}</p>
+          {:else if piece.systems.length === 0}<p class="text-quiet" role="status">
+              Reading the piece …
+            </p>{/if}
+          <ScoreLines
+            engraver={piece.engraver}
+            systems={piece.systems}
+            {options}
+            range={piece.range}
+            {selected}
+            sounding={piece.player.sounding}
+            {questioned}
+            onnote={(id) => piece.selectNote(id)}
+            onchord={(id) => selectChord(noteOf(id))}
+            onmeasures={(from, to) => piece.selectRange(from, to)}
+          />
+        </div>
+      </div>
+    </div>
+    <aside
+      class="flex w-[27rem] shrink-0 flex-col border-l border-line bg-paper"
+      aria-label="What is known of the piece"
+    >
+      {#if piece.analysis && piece.score}
+        <Tabs.Root bind:value={tab} class="flex min-h-0 grow flex-col">
+          <Tabs.List class="flex border-b border-line" aria-label="What is known">
+            {#each [['key', 'Key'], ['chords', 'Chords'], ['form', 'Form'], ['findings', 'Findings'], ['source', 'Source'], ['arrangements', 'Arrange']] as [value, label] (value)}
+              <Tabs.Trigger value={value!} class="tab"
+                >{label}{#if value === 'findings' && findings > 0}<span
+                    class="ml-1 rounded-tight bg-rust px-1 text-sm text-white">{findings}</span
+                  >{/if}</Tabs.Trigger
+              >
+            {/each}
+          </Tabs.List>
+          <div class="min-h-0 grow overflow-y-auto p-3">
+            <Tabs.Content value="key"><KeyPanel /></Tabs.Content>
+            <Tabs.Content value="chords"><ChordPanel /></Tabs.Content>
+            <Tabs.Content value="form"><FormPanel /></Tabs.Content>
+            <Tabs.Content value="findings"><FindingsPanel /></Tabs.Content>
+            <Tabs.Content value="source"
+              ><SourcePanel {pieceId} {fileName} {fileSizeBytes} {format} /></Tabs.Content
+            >
+            <Tabs.Content value="arrangements"><ArrangementsPanel {arrangements} /></Tabs.Content>
+          </div>
+        </Tabs.Root>
+      {:else if !piece.problem}<p class="p-3 text-quiet" role="status">
+          Looking at key, chords, tune and form …
+        </p>{/if}
+    </aside>
+  </div>
+</div>

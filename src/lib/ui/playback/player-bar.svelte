@@ -1,0 +1,117 @@
+<script lang="ts">
+  import Play from '@lucide/svelte/icons/play';
+  import Square from '@lucide/svelte/icons/square';
+  import Repeat from '@lucide/svelte/icons/repeat';
+  import AudioLines from '@lucide/svelte/icons/audio-lines';
+  import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
+  import type { Player } from './player.svelte';
+
+  interface Props {
+    player: Player;
+    /** Works out when everything sounds. */
+    timeline: (options: PlayOptions) => Promise<Timeline>;
+    /** Measures that are selected; playing keeps to them. */
+    range: { readonly from: number; readonly to: number } | null;
+    /** Printed number of a measure. */
+    numberOf: (measure: number) => string;
+    title: string;
+    hasHands: boolean;
+  }
+
+  const { player, timeline, range, numberOf, title, hasHands }: Props = $props();
+  let isSaving = $state(false);
+
+  const isBusy = $derived(player.state === 'playing' || player.state === 'loading');
+  const what = $derived(
+    range === null
+      ? 'the whole piece'
+      : range.from === range.to
+        ? player.isLooped
+          ? `measure ${numberOf(range.from)}`
+          : `from measure ${numberOf(range.from)}`
+        : `measures ${numberOf(range.from)}–${numberOf(range.to)}`,
+  );
+  // One selected measure is where to begin; a range, or a loop, is all that is played.
+  const optionsNow = () => {
+    const isFromHere = range !== null && range.from === range.to && !player.isLooped;
+    return player.options(range?.from ?? 0, range === null || isFromHere ? null : range.to);
+  };
+
+  export function toggle() {
+    if (isBusy) player.stop();
+    else void player.play(() => timeline(optionsNow()), player.isLooped);
+  }
+
+  async function save() {
+    isSaving = true;
+    try {
+      const sound = await player.record(() => timeline({ ...optionsNow(), isLooped: false }));
+      const link = document.createElement('a');
+      link.href = URL.createObjectURL(sound);
+      link.download = `${title}.wav`;
+      link.click();
+      URL.revokeObjectURL(link.href);
+    } catch {
+      player.state = 'failed';
+    }
+    isSaving = false;
+  }
+</script>
+
+<div class="flex flex-wrap items-center gap-x-3 gap-y-1" role="group" aria-label="Playing">
+  <button class="button {isBusy ? '' : 'button-main'}" onclick={toggle}>
+    {#if isBusy}<Square size={15} aria-hidden="true" />Stop{:else}<Play
+        size={15}
+        aria-hidden="true"
+      />Play{/if}
+    <kbd class="text-sm opacity-70">P</kbd>
+  </button>
+  <span class="text-sm text-quiet">{what}</span>
+  {#if hasHands}
+    <label class="flex items-center gap-1.5"
+      >Hands
+      <select class="field-inline" bind:value={player.hands}>
+        <option value="both">both</option>
+        <option value="right">right alone</option>
+        <option value="left">left alone</option>
+      </select></label
+    >
+  {/if}
+  <label class="flex items-center gap-1.5"
+    >Tempo
+    <input
+      type="range"
+      min="30"
+      max="130"
+      step="5"
+      bind:value={player.tempoPercent}
+      class="w-24 accent-sea"
+    />
+    <span class="w-11 tabular-nums">{player.tempoPercent} %</span></label
+  >
+  <label class="flex items-center gap-1.5"
+    >Count in
+    <select class="field-inline" bind:value={player.countInMeasures}>
+      <option value={0}>none</option>
+      <option value={1}>1 measure</option>
+      <option value={2}>2 measures</option>
+    </select></label
+  >
+  <label class="flex items-center gap-1.5"
+    ><input type="checkbox" bind:checked={player.hasClicks} class="accent-sea" />clicks on the counts</label
+  >
+  <label class="flex items-center gap-1.5"
+    ><input type="checkbox" bind:checked={player.isLooped} class="accent-sea" /><Repeat
+      size={14}
+      aria-hidden="true"
+    />loop to the next downbeat</label
+  >
+  <button class="button ml-auto" onclick={save} disabled={isSaving}
+    ><AudioLines size={15} aria-hidden="true" />{isSaving ? 'Recording …' : 'Save as sound'}</button
+  >
+  {#if player.state === 'failed'}
+    <span class="fault" role="alert"
+      >The piano could not be loaded. Check that Key Path is running, then try again.</span
+    >
+  {:else if player.state === 'loading'}<span class="sr-only" role="status">Loading the piano …</span>{/if}
+</div>

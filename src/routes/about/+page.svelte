@@ -1,0 +1,41 @@
+<svelte:head><title>About · Key Path</title></svelte:head>
+
+<div class="mx-auto grid max-w-3xl gap-4 p-6">
+  <h1>About Key Path</h1>
+  <p>
+    Key Path helps a piano teacher prepare graded arrangements for the hands of each learner, and keeps
+    account of what has been reached. Everything stays on this machine; nothing is fetched from or sent to
+    anywhere else.
+  </p>
+  <section>
+    <h2 class="mb-1">What it is made with</h2>
+    <ul class="list-disc pl-5">
+      <li>Notes are engraved with Verovio, under the GNU LGPL version 3, unmodified.</li>
+      <li>
+        The piano is sampled from the Salamander Grand Piano by Alexander Holm, under Creative Commons
+        Attribution 3.0; fifteen of its samples are used, tuned in between.
+      </li>
+      <li>Sound is scheduled with Tone.js (MIT).</li>
+      <li>Typefaces: Atkinson Hyperlegible Next and Noto Music, under the SIL Open Font License.</li>
+    </ul>
+  </section>
+  <section>
+    <h2 class="mb-1">Take care</h2>
+    <ul class="list-disc pl-5">
+      <li>
+        Play with a loose arm, and stop to rest it before it tires. Never force a reach: release, roll or
+        re-voice.
+      </li>
+      <li>
+        Pain, swelling, numbness, tingling or weakness means stop, and ask a doctor or hand therapist; a child
+        tells an adult. Nothing here is medical advice.
+      </li>
+      <li>Keep headphones low enough to hear a voice beside you, and rest the ears.</li>
+      <li>
+        Arranging, copying or performing someone's music may need permission: the law where you are and the
+        rights holder decide.
+      </li>
+      <li>When you teach children, follow local rules on consent and safeguarding.</li>
+    </ul>
+  </section>
+</div>

@@ -1,0 +1,2 @@
+// The staves are drawn by workers, which the server does not have.
+export const ssr = false;
