@@ -9,13 +9,12 @@ import { handOut } from '../src/lib/server/editions';
 import { addLearner } from '../src/lib/server/learners';
 import { keepPiece, readUpload, sourceScore } from '../src/lib/server/pieces';
 import { assignmentsOf, logEntry } from '../src/lib/server/practice';
-import { ARRANGEMENTS, LEARNERS, type DemoArrangement } from './studio';
+import { ARRANGEMENTS, LEARNERS, SOURCES, type DemoArrangement } from './studio';
 
 const MS_PER_DAY = 86_400_000;
 const nowMs = Date.now();
 
-function importTune(file: string): string {
-  const name = `${file}.musicxml`;
+function importTune(name: string): string {
   const bytes = new Uint8Array(readFileSync(new URL(`./sources/${name}`, import.meta.url)));
   const read = readUpload(bytes, name);
   if (!read.ok) throw new Error(`${name}: ${read.error.message}`);
@@ -106,9 +105,7 @@ const learnerIds = new Map(
     ),
   ]),
 );
-const pieceIds = new Map(
-  [...new Set(ARRANGEMENTS.map((plan) => plan.file))].map((file) => [file, importTune(file)]),
-);
+const pieceIds = new Map(SOURCES.map((file) => [file.replace(/\.\w+$/, ''), importTune(file)]));
 for (const plan of ARRANGEMENTS) {
   const learnerId = plan.learner === null ? null : learnerIds.get(plan.learner)!;
   const id = makeArrangement(pieceIds.get(plan.file)!, plan, learnerId);

@@ -45,6 +45,16 @@ export const LEARNERS: readonly DemoLearner[] = [
   },
 ];
 
+/** Tunes and songs in the open formats that teachers have them in. */
+export const SOURCES: readonly string[] = [
+  'winter-berth.cho',
+  'rope-and-tar.abc',
+  'two-boats.musicxml',
+  'net-and-needle.musicxml',
+  'slow-tide.musicxml',
+  'lantern-on-the-quay.musicxml',
+];
+
 export interface DemoStamp {
   readonly section: number;
   readonly stage: StageId;
@@ -126,6 +136,27 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
       { section: 0, stage: 'left', tempo: 48, daysAgo: 9 },
       { section: 0, stage: 'at-tempo', tempo: 66, daysAgo: 2 },
       { section: 1, stage: 'right-counts', tempo: 40, daysAgo: 2 },
+    ],
+  },
+  {
+    file: 'winter-berth',
+    name: 'For singing, held triads',
+    key: null,
+    leftTexture: 'close-triads',
+    counts: false,
+    learner: null,
+    stamps: [],
+  },
+  {
+    file: 'rope-and-tar',
+    name: 'Held roots',
+    key: null,
+    leftTexture: 'held-root',
+    counts: true,
+    learner: 'Ruben',
+    stamps: [
+      { section: 0, stage: 'listen', tempo: null, daysAgo: 6 },
+      { section: 0, stage: 'right-counts', tempo: 44, daysAgo: 1 },
     ],
   },
   {

@@ -30,7 +30,9 @@ export function meiSystem(source: EngravingSource, range: SystemRange, markings:
     const change = before ? signatureChange(before, measure) : '';
     return { measure, xml: change + measureXml(source, measure, range, ledgers, markings) };
   });
-  const meter = `meter.count="${meterCount(first.time)}" meter.unit="${first.time.beatType}"${range.from > 0 && !isTimeNew(source.score, range.from) ? ' meter.form="invis"' : ''}`;
+  const isMetreHidden =
+    markings.isWithoutMetre === true || (range.from > 0 && !isTimeNew(source.score, range.from));
+  const meter = `meter.count="${meterCount(first.time)}" meter.unit="${first.time.beatType}"${isMetreHidden ? ' meter.form="invis"' : ''}`;
   const staffDefs = clefs
     .map(
       (clef, staff) => `<staffDef n="${staff + 1}" lines="5"><clef ${meiClefAttributes(clef)}/></staffDef>`,

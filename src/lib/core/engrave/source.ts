@@ -9,6 +9,8 @@ export interface Markings {
   readonly counts: boolean;
   readonly chordSymbols: boolean;
   readonly lyrics: boolean;
+  /** Small pictures of scales and chords have no metre. */
+  readonly isWithoutMetre?: boolean;
 }
 
 export const ALL_MARKINGS: Markings = { fingers: true, counts: true, chordSymbols: true, lyrics: true };

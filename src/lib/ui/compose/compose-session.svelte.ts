@@ -1,3 +1,4 @@
+import { readAbc } from '$lib/core/formats/abc/read';
 import { midiOf, type Pitch } from '$lib/core/pitch/pitch';
 import { metreLength } from '$lib/core/score/time';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
@@ -118,22 +119,40 @@ export class ComposeSession {
     this.text = withoutLast(this.text);
   }
 
+  /** Enters a note or rest; one that does not fit its measure goes on, tied, in the next. */
   #enter(pitch: Pitch | null): void {
-    const text = this.text + this.#barIfFull();
-    const needsSpace = !/[\s|]$/.test(text);
-    this.text = text + (needsSpace ? ' ' : '') + noteText(pitch, this.stepTicks, text);
+    let left = this.stepTicks;
+    let text = this.text;
+    while (left > 0) {
+      text += this.#barIfFull(text);
+      const ticks = Math.min(left, this.#roomLeft(text));
+      left -= ticks;
+      const space = /[\s|]$/.test(text) ? '' : ' ';
+      text += space + noteText(pitch, ticks, text) + (pitch && left > 0 ? '-' : '');
+    }
+    this.text = text;
     this.#lastKey = pitch ? midiOf(pitch) : this.#lastKey;
     if (pitch) void this.player.touch([midiOf(pitch)]);
   }
 
+  /** The measure that the next note would go into, as far as it is filled. */
+  #openMeasure(text: string): { filled: number; full: number } | null {
+    if (!/[A-Ga-gz,'\d/\]-]\s*$/.test(text) || /^[A-Z]:.*$/.test(text.split('\n').at(-1) ?? '')) return null;
+    const reading = readAbc(text, this.fileName);
+    const last = reading.ok ? reading.value.measures.at(-1) : undefined;
+    return last ? { filled: last.length, full: metreLength(last.time) } : null;
+  }
+
+  #roomLeft(text: string): number {
+    const open = this.#openMeasure(text);
+    return open && open.filled < open.full ? open.full - open.filled : Infinity;
+  }
+
   /** A full measure is closed before the next note; every fourth bar ends its line. */
-  #barIfFull(): string {
-    const measures = this.score?.measures ?? [];
-    const last = measures.at(-1);
-    const isOpen =
-      /[A-Ga-gz,'\d/\]-]\s*$/.test(this.text) && !/^[A-Z]:.*$/.test(this.text.split('\n').at(-1) ?? '');
-    if (!last || !isOpen || last.length < metreLength(last.time)) return '';
-    const bars = (this.text.split('\n').at(-1)?.match(/\|/g) ?? []).length;
+  #barIfFull(text: string): string {
+    const open = this.#openMeasure(text);
+    if (!open || open.filled < open.full) return '';
+    const bars = (text.split('\n').at(-1)?.match(/\|/g) ?? []).length;
     return bars >= 3 ? ' |\n' : ' | ';
   }
 

@@ -57,8 +57,9 @@
     <span class="ml-auto text-sm text-quiet">Shift + A–G enters the nearest note, ↑ ↓ move it an octave</span>
   </div>
   <KeyboardPicture
-    lowest={48}
-    highest={84}
+    lowest={36}
+    highest={96}
+    isWide
     label="Keyboard for entering notes"
     onpress={(key) => session.pressKey(key)}
   />

@@ -8,9 +8,11 @@
     label: string;
     /** With it, keys are buttons. */
     onpress?: (key: number) => void;
+    /** Takes all the width there is. */
+    isWide?: boolean;
   }
 
-  const { lowest, highest, marks = new Map(), label, onpress }: Props = $props();
+  const { lowest, highest, marks = new Map(), label, onpress, isWide = false }: Props = $props();
 
   const WHITE_WIDTH = 24;
   const WHITE_HEIGHT = 96;
@@ -39,7 +41,7 @@
 <svg
   viewBox="-1 -1 {width + 2} {WHITE_HEIGHT + 2}"
   class="block h-auto w-full"
-  style:max-width="{width * 1.15}px"
+  style:max-width={isWide ? undefined : `${width * 1.15}px`}
   role={onpress ? 'group' : 'img'}
   aria-label={label}
 >

@@ -26,8 +26,7 @@
       aria-current={piece.range?.from === section.from && piece.range.to === section.to ? 'true' : undefined}
       onclick={() => ongo(section.from, section.to)}
     >
-      <span class="font-bold">{section.label}</span>
-      {#if section.name !== section.label}<span class="ml-1">{section.name}</span>{/if}
+      <span class="font-bold">{section.name}</span>
       <span class="ml-1 text-sm text-quiet">{piece.numberOf(section.from)}–{piece.numberOf(section.to)}</span>
     </button>
   {/each}

@@ -36,6 +36,15 @@
     return `as ${origin.name}${moved} except measure${measures.length > 1 ? 's' : ''} ${measures.join(', ')}`;
   }
 
+  function aboutOf(section: FormSection): string {
+    const { pickupQuarters } = section;
+    const pickup =
+      pickupQuarters === 0
+        ? ''
+        : `opens with a pickup of ${pickupQuarters} quarter${pickupQuarters === 1 ? '' : 's'}`;
+    return [except(section), pickup].filter(Boolean).join(' · ');
+  }
+
   function rename(id: string, name: string) {
     const trimmed = name.trim();
     if (trimmed === '' || form.sections.some((each) => each.id === id && each.name === trimmed)) return;
@@ -133,11 +142,7 @@
           >
         </div>
         <p class="text-sm text-quiet">
-          {except(section)}
-          {#if section.pickupQuarters > 0}· opens with a pickup of {section.pickupQuarters} quarter{section.pickupQuarters ===
-            1
-              ? ''
-              : 's'}{/if}
+          {aboutOf(section)}
           {#if section.from > 0}<button class="link" onclick={() => join(section)}
               >Join with the one before</button
             >{/if}

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { ALL_KEYS, keyLabel, keyName, scaleOf, tonicOf } from '$lib/core/pitch/key';
-  import { pitchClassOf, spellingLabel } from '$lib/core/pitch/pitch';
+  import { ALL_KEYS, keyLabel, keyName, scaleOf } from '$lib/core/pitch/key';
+  import { spellingLabel } from '$lib/core/pitch/pitch';
   import { scaleScore, scaleKeys } from './small-scores';
   import KeyboardPicture from '../parts/keyboard-picture.svelte';
   import MiniStaff from '../engraving/mini-staff.svelte';
@@ -10,11 +10,11 @@
   const finding = $derived(piece.analysis!.key);
   const key = $derived(finding.key);
   const score = $derived(scaleScore(key));
+  const sounding = $derived(scaleKeys(key));
   const marks = $derived(
-    new Map(scaleKeys(key).map((sounding, index) => [sounding, spellingLabel(scaleOf(key)[index % 7]!)])),
+    new Map(sounding.map((each, index) => [each, spellingLabel(scaleOf(key)[index % 7]!)])),
   );
   const signs = $derived(Math.abs(key.fifths));
-  const lowest = $derived(60 + ((pitchClassOf(tonicOf(key)) + 7) % 12) - 7);
   const passages = $derived(piece.analysis!.passages);
 </script>
 
@@ -49,8 +49,8 @@
       label="The scale of {keyLabel(key)} on the staff"
     />
     <KeyboardPicture
-      lowest={Math.min(lowest, 60)}
-      highest={lowest + 14}
+      lowest={sounding[0]! - 2}
+      highest={sounding.at(-1)! + 2}
       {marks}
       label="The scale of {keyLabel(key)} on the keyboard"
       onpress={(pressed) => void piece.player.touch([pressed])}

@@ -1,8 +1,10 @@
-import type * as ToneModule from 'tone';
+import type * as ToneClasses from 'tone/build/esm/classes.js';
+import type { BaseContext } from 'tone/build/esm/core/context/BaseContext.js';
 import type { Click, Sound, Timeline } from '$lib/core/playback/timeline';
 import { SAMPLES, SILENCE_SECONDS } from './samples.data';
 
-type Tone = typeof ToneModule;
+type Tone = typeof ToneClasses;
+type Out = ToneClasses.Gain | BaseContext['destination'];
 
 const RELEASE_SECONDS = 0.12;
 const CLICK_HZ = { downbeat: 1760, beat: 1320, division: 990 } as const;
@@ -11,7 +13,8 @@ const CLICK_LOUDNESS = { downbeat: 0.5, beat: 0.34, division: 0.16 } as const;
 /** The piano: its samples, and what makes them sound at given times of the audio clock. */
 export interface Instrument {
   readonly tone: Tone;
-  readonly samples: ReadonlyMap<number, ToneModule.ToneAudioBuffer>;
+  readonly context: BaseContext;
+  readonly samples: ReadonlyMap<number, ToneClasses.ToneAudioBuffer>;
 }
 
 let loading: Promise<Instrument> | null = null;
@@ -26,10 +29,14 @@ export function loadInstrument(): Promise<Instrument> {
 }
 
 async function load(): Promise<Instrument> {
-  const tone = await import('tone');
-  // The engine's own clock would be a worker made from a text, which the content security policy refuses. Nothing here
-  // needs it: every sound is given to the audio hardware with its time, ahead.
-  tone.setContext(new tone.Context({ clockSource: 'timeout', lookAhead: 0.05 }));
+  // The package's index starts a clock in a worker made from a text, which the content security policy refuses. Nothing
+  // here needs that clock, as every sound is given to the audio hardware with its time, ahead: only the parts are loaded.
+  const [tone, { setContext }] = await Promise.all([
+    import('tone/build/esm/classes.js'),
+    import('tone/build/esm/core/Global.js'),
+  ]);
+  const context = new tone.Context({ clockSource: 'timeout', lookAhead: 0.05 });
+  setContext(context);
   const samples = new Map(
     await Promise.all(
       SAMPLES.map(async ({ key, file }) => {
@@ -38,13 +45,13 @@ async function load(): Promise<Instrument> {
       }),
     ),
   );
-  return { tone, samples };
+  return { tone, context, samples };
 }
 
 /** Lets one key sound at a time of the audio clock. */
 export function soundKey(
   { tone, samples }: Instrument,
-  out: ToneModule.InputNode,
+  out: Out,
   sound: Pick<Sound, 'key' | 'lasts' | 'loudness'>,
   time: number,
 ): void {
@@ -61,12 +68,7 @@ export function soundKey(
   source.start(time, SILENCE_SECONDS).stop(time + sound.lasts + RELEASE_SECONDS);
 }
 
-export function soundClick(
-  { tone }: Instrument,
-  out: ToneModule.InputNode,
-  click: Click,
-  time: number,
-): void {
+export function soundClick({ tone }: Instrument, out: Out, click: Click, time: number): void {
   const gain = new tone.Gain(0).connect(out);
   const wood = new tone.Oscillator(CLICK_HZ[click.weight], 'triangle').connect(gain);
   gain.gain.setValueAtTime(CLICK_LOUDNESS[click.weight], time).exponentialRampTo(0.001, 0.045, time);

@@ -85,22 +85,24 @@
       max="130"
       step="5"
       bind:value={player.tempoPercent}
-      class="w-24 accent-sea"
+      class="w-20 accent-sea"
     />
-    <span class="w-11 tabular-nums">{player.tempoPercent} %</span></label
+    <span class="w-12 whitespace-nowrap tabular-nums">{player.tempoPercent} %</span></label
   >
   <label class="flex items-center gap-1.5"
     >Count in
     <select class="field-inline" bind:value={player.countInMeasures}>
-      <option value={0}>none</option>
-      <option value={1}>1 measure</option>
-      <option value={2}>2 measures</option>
+      <option value={0}>no</option>
+      <option value={1}>1</option>
+      <option value={2}>2</option>
     </select></label
   >
   <label class="flex items-center gap-1.5"
-    ><input type="checkbox" bind:checked={player.hasClicks} class="accent-sea" />clicks on the counts</label
+    ><input type="checkbox" bind:checked={player.hasClicks} class="accent-sea" />click the counts</label
   >
-  <label class="flex items-center gap-1.5"
+  <label
+    class="flex items-center gap-1.5"
+    title="Plays on to the downbeat after the passage, and comes round in time"
     ><input type="checkbox" bind:checked={player.isLooped} class="accent-sea" /><Repeat
       size={14}
       aria-hidden="true"

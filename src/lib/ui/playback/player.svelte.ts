@@ -1,4 +1,3 @@
-import type { Gain } from 'tone';
 import { chordKeys, type PlayOptions, type Sound, type Timeline } from '$lib/core/playback/timeline';
 import type { Chord } from '$lib/core/pitch/chord';
 import { loadInstrument, renderTimeline, soundClick, soundKey, type Instrument } from './instrument';
@@ -48,7 +47,7 @@ export class Player {
     this.state = 'loading';
     try {
       const [instrument, timeline] = await Promise.all([loadInstrument(), make()]);
-      await instrument.tone.start();
+      await instrument.context.resume();
       if (request !== this.#request) return;
       this.#run = this.#start(instrument, timeline, isLooped);
       this.state = 'playing';
@@ -70,9 +69,9 @@ export class Player {
   async touch(keys: readonly number[], noteIds: readonly string[] = []): Promise<void> {
     try {
       const instrument = await loadInstrument();
-      await instrument.tone.start();
-      const now = instrument.tone.now();
-      const out = instrument.tone.getDestination();
+      await instrument.context.resume();
+      const now = instrument.context.now();
+      const out = instrument.context.destination;
       for (const key of keys) soundKey(instrument, out, { key, lasts: 1.1, loudness: 0.6 }, now);
       if (noteIds.length > 0 && this.state !== 'playing') {
         this.sounding = new Set(noteIds);
@@ -97,9 +96,9 @@ export class Player {
   }
 
   #start(instrument: Instrument, timeline: Timeline, isLooped: boolean): { stop: () => void } {
-    const { tone } = instrument;
-    const out: Gain = new tone.Gain(1).toDestination();
-    const begin = tone.now() + START_DELAY_SECONDS;
+    const { tone, context } = instrument;
+    const out = new tone.Gain(1).toDestination();
+    const begin = context.now() + START_DELAY_SECONDS;
     const roundSeconds = timeline.seconds - timeline.loopAt;
     const inRound = {
       sounds: timeline.sounds,
@@ -113,7 +112,7 @@ export class Player {
     let isOver = false;
     const offsetOf = (index: number) => begin + index * roundSeconds;
     const refill = () => {
-      const until = tone.now() + AHEAD_SECONDS;
+      const until = context.now() + AHEAD_SECONDS;
       while (round < rounds) {
         const clicks = round === 0 ? timeline.clicks : inRound.clicks;
         const offset = offsetOf(round);
@@ -137,7 +136,7 @@ export class Player {
     };
     const show = () => {
       if (isOver) return;
-      const now = tone.getContext().rawContext.currentTime;
+      const now = context.currentTime;
       while (playing.length > 0 && playing[0]!.to < now - 10) playing.shift();
       const ids = playing
         .filter(({ from, to }) => from <= now && to > now)

@@ -86,6 +86,12 @@ describe('reading charts', () => {
     ]);
   });
 
+  it('a name that is no chord keeps its beat in a line of music', () => {
+    const { value, warnings } = read('| C / Hm / | F / / / |');
+    expect(chords(value)).toEqual(['C:0', 'F:0']);
+    expect(warnings).toMatchObject([{ spots: [{ line: 1, column: 7 }] }]);
+  });
+
   it('the key is found from the chords when none is given', () => {
     expect(read('| D / A7 / | Bm / G / | D / A7 / | D |').value.measures[0]!.key).toEqual({
       fifths: 2,

@@ -166,7 +166,10 @@ function readLines(text: string, header: Header, warnings: WarningList): readonl
         !below.includes('[') &&
         sectionHeading(below.trim()) === null;
       if (isWords) index += 1;
-      lines.push({ kind: 'music', tokens: isWords ? mergeByColumn(chords, below) : chords, line: spot.line });
+      for (const fault of chords.faults)
+        warnings.add(fault.message, undefined, { ...spot, column: fault.column + 1 });
+      const { tokens } = chords;
+      lines.push({ kind: 'music', tokens: isWords ? mergeByColumn(tokens, below) : tokens, line: spot.line });
       continue;
     }
     const { tokens, faults } = readLyricLine(content);

@@ -43,17 +43,33 @@ function readToken(text: string, column: number): MusicToken | null {
   return reading.ok ? { kind: 'chord', chord: reading.chord, column } : null;
 }
 
-/** Reads a line of chords, slashes and bars; null when anything else stands in it. */
-export function readChordLine(line: string): readonly MusicToken[] | null {
+export interface ChordLine {
+  readonly tokens: readonly MusicToken[];
+  readonly faults: readonly LineFault[];
+}
+
+/**
+ * Reads a line of chords, slashes and bars; null when it is a line of words. Where bars or slashes show that it is music, a
+ * name that is no chord keeps its beat and is reported.
+ */
+export function readChordLine(line: string): ChordLine | null {
   const tokens: MusicToken[] = [];
+  const faults: LineFault[] = [];
   // Bars may touch what stands beside them.
   for (const match of line.matchAll(/:?\|{1,2}[:\].]?|::|[^\s|]+/g)) {
     const token = readToken(match[0], match.index);
-    if (!token) return null;
-    tokens.push(token);
+    if (!token)
+      faults.push({
+        column: match.index,
+        message: `“${match[0]}” is not a chord that Key Path knows; the chord before it goes on.`,
+      });
+    tokens.push(token ?? { kind: 'beat', column: match.index });
   }
+  const known = tokens.length - faults.length;
   const sounds = tokens.some((token) => token.kind !== 'bar' && token.kind !== 'times');
-  return sounds ? tokens : null;
+  const isMusic =
+    faults.length === 0 || (/[|/]/.test(line) && !line.includes('[') && known >= 2 * faults.length);
+  return sounds && isMusic ? { tokens, faults } : null;
 }
 
 export interface LineFault {
