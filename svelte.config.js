@@ -14,6 +14,7 @@ export default {
           '../cli/**/*.ts',
           '../bench/**/*.ts',
           '../demo/**/*.ts',
+          '../fuzz/**/*.ts',
           '../*.config.ts',
         ];
       },

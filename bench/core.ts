@@ -1,6 +1,8 @@
 import { strToU8 } from 'fflate';
 import { arrange, studySource } from '../src/lib/core/arrange/arrange';
 import { newDocument } from '../src/lib/core/arrange/document';
+import { analyseScore } from '../src/lib/core/analyse/analyse';
+import { buildTimeline } from '../src/lib/core/playback/timeline';
 import { countScore } from '../src/lib/core/counting/count';
 import { readMusicXml } from '../src/lib/core/formats/musicxml/read';
 import { writeMusicXml } from '../src/lib/core/formats/musicxml/write';
@@ -8,6 +10,15 @@ import { transposeScore, transpositionTo } from '../src/lib/core/keys/transpose-
 import { measureMs } from './measure';
 import { pieceOfLength } from './scores';
 
+const PLAYING = {
+  hands: 'both',
+  tempoPercent: 100,
+  from: 0,
+  to: null,
+  isLooped: false,
+  countInMeasures: 0,
+  hasClicks: false,
+} as const;
 const LENGTHS = [37, 75, 150, 300] as const;
 
 /** Times of the core's work at 1×, 2×, 4× and 8× the length; the last column is the 300-measure piece. */
@@ -41,7 +52,9 @@ export function benchCore(): readonly Record<string, string | number>[] {
           },
         ),
     ],
-    ['study the source (key, chords)', null, (index) => studySource(pieces[index]!)],
+    ['study the source (key, chords, form)', null, (index) => studySource(pieces[index]!)],
+    ['analyse', 500, (index) => analyseScore(pieces[index]!)],
+    ['timeline of playing', null, (index) => buildTimeline(pieces[index]!, [], PLAYING)],
   ];
   return works.map(([work, budget, run]) => {
     const times = LENGTHS.map((_, index) => measureMs(() => run(index)).median);

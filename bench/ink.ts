@@ -50,7 +50,8 @@ async function openPiece(page: Page, file: string): Promise<number> {
   await page.getByLabel('Score file').setInputFiles(file);
   await page.getByRole('button', { name: 'Keep this piece' }).click();
   await page.waitForURL(/\/pieces\/.+/);
-  await page.getByRole('button', { name: 'Arrange it' }).click();
+  await page.getByRole('button', { name: 'Arrange it …' }).click();
+  await page.getByRole('button', { name: 'Arrange it', exact: true }).click();
   await page.locator('.music svg').first().waitFor();
   const started = Date.now();
   await page.reload();

@@ -55,7 +55,7 @@ test('a teacher takes one piece from a file to a learner’s stamped section', a
   await page.mouse.down();
   await page.mouse.move(to.x + 20, to.y + 10, { steps: 6 });
   await page.mouse.up();
-  await expect(page.getByText('Measures 2–4')).toBeVisible();
+  await expect(page.getByText('Measures 2–4', { exact: true })).toBeVisible();
   await page
     .getByRole('group', { name: 'Left hand of the selected measures' })
     .getByRole('button', { name: 'open fifth' })
@@ -140,7 +140,7 @@ test('the Bench can be worked by keyboard alone', async ({ page }) => {
   await page.keyboard.press('ArrowDown');
   await expect(page.getByText('left hand, measure 1')).toBeVisible();
   await page.keyboard.press('Shift+ArrowRight');
-  await expect(page.getByText('Measures 1–2')).toBeVisible();
+  await expect(page.getByText('Measures 1–2', { exact: true })).toBeVisible();
   await page.keyboard.press('x');
   await expect(page.locator('[id="g2L0fifth"]')).toBeVisible();
   await page.keyboard.press('Control+z');

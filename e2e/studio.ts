@@ -103,7 +103,8 @@ export async function importTune(page: Page, file = TUNE): Promise<void> {
 }
 
 export async function openBench(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Arrange it' }).click();
+  await page.getByRole('button', { name: 'Arrange it …' }).click();
+  await page.getByRole('button', { name: 'Arrange it', exact: true }).click();
   await page.waitForURL(/\/bench\/.+/);
   await expect(page.locator('.music svg').first()).toBeVisible();
 }

@@ -43,6 +43,9 @@ interface Span {
   readonly isDownbeat: boolean;
   /** Sounding weight of each pitch class, hundredths of the whole. */
   readonly weights: readonly number[];
+  readonly totalWeight: number;
+  /** Pitch class of the lowest note; −1 in silence. */
+  readonly bassClass: number;
   readonly bass: Note | null;
   readonly notes: readonly Note[];
   /** Place on the line of fifths of the name that each pitch class bears; null where none sounds. */
@@ -56,6 +59,7 @@ interface Candidate {
   readonly rootClass: number;
   readonly quality: Quality;
   readonly tones: ReadonlySet<number>;
+  readonly tonesInOrder: readonly number[];
   /** Fifths from the root to each further tone: how the chord is spelled, whatever its root is called. */
   readonly spelling: readonly { readonly pitchClass: number; readonly fifths: number }[];
   readonly cost: number;
@@ -75,6 +79,7 @@ const CANDIDATES: readonly Candidate[] = Array.from({ length: 12 }, (_, rootClas
       quality,
       cost,
       tones: new Set(spelled.map(pitchClassOf)),
+      tonesInOrder: spelled.map(pitchClassOf),
       spelling: spelled.slice(1).map((tone) => ({
         pitchClass: pitchClassOf(tone),
         fifths: fifthsOf(tone) - root,
@@ -92,7 +97,12 @@ export function nameChords(score: Score, key: Key): readonly NamedSpan[] {
   if (score.notes.length === 0) return [];
   const spans = spansOf(score);
   const scale = new Set(scaleClasses(key));
-  const local = spans.map((span) => CANDIDATES.map((candidate) => localCost(span, candidate, scale)));
+  const outsideKey = CANDIDATES.map(
+    ({ tonesInOrder }) => COSTS.outsideKey * tonesInOrder.filter((tone) => !scale.has(tone)).length,
+  );
+  const local = spans.map((span) =>
+    CANDIDATES.map((candidate, index) => localCost(span, candidate, outsideKey[index]!)),
+  );
   let totals = local[0]?.slice() ?? [];
   const backs: Int16Array[] = [];
   for (let index = 1; index < spans.length; index += 1) {
@@ -155,7 +165,7 @@ function weigh(
   sounding: readonly Note[],
   at: number,
   end: number,
-): Pick<Span, 'weights' | 'bass' | 'notes' | 'names'> {
+): Pick<Span, 'weights' | 'totalWeight' | 'bass' | 'bassClass' | 'notes' | 'names'> {
   const weights = Array<number>(12).fill(0);
   const names = Array<number | null>(12).fill(null);
   let total = 0;
@@ -171,38 +181,51 @@ function weigh(
     (low, note) => (!low || midiOf(note.pitch) < midiOf(low.pitch) ? note : low),
     null,
   );
+  const shares = weights.map((weight) => (total === 0 ? 0 : Math.round((100 * weight) / total)));
   return {
-    weights: weights.map((weight) => (total === 0 ? 0 : Math.round((100 * weight) / total))),
+    weights: shares,
+    totalWeight: shares.reduce((sum, share) => sum + share, 0),
+    bassClass: bass ? pitchClassOf(bass.pitch) : -1,
     bass,
     notes: sounding,
     names,
   };
 }
 
-function localCost(span: Span, candidate: Candidate, scale: ReadonlySet<number>): number {
+/** Prices of what a chord lacks: its root, third, fifth and seventh, in the order of its tones. */
+const MISSING = [COSTS.missingThird, COSTS.missingThird, COSTS.missingFifth, COSTS.missingSeventh] as const;
+
+/**
+ * What it costs to hear a candidate in a span. Called for every candidate of every beat, so it goes by plain loops; only
+ * `outsideKey`, the same for all beats, is worked out beforehand.
+ */
+function localCost(span: Span, candidate: Candidate, outsideKey: number): number {
   if (!span.bass) return 0;
-  let cost = candidate.cost;
-  for (let pitchClass = 0; pitchClass < 12; pitchClass += 1) {
-    if (!candidate.tones.has(pitchClass)) cost += (COSTS.foreignNote * span.weights[pitchClass]!) / 100;
+  const { weights, names, heard } = span;
+  const { tonesInOrder, rootClass } = candidate;
+  let inside = 0;
+  let cost = candidate.cost + outsideKey;
+  for (let index = 0; index < tonesInOrder.length; index += 1) {
+    const tone = tonesInOrder[index]!;
+    inside += weights[tone]!;
+    // A note that sounds elsewhere in the measure is hardly missed.
+    if (weights[tone] === 0) cost += MISSING[index]! * (heard.has(tone) ? COSTS.heardElsewhere : 1);
   }
-  // A note that sounds elsewhere in the measure is hardly missed.
-  const missing = (pitchClass: number | undefined, price: number) =>
-    pitchClass === undefined || span.weights[pitchClass]! > 0
-      ? 0
-      : price * (span.heard.has(pitchClass) ? COSTS.heardElsewhere : 1);
-  const [, third, fifth, seventh] = [...candidate.tones];
-  cost += missing(third, COSTS.missingThird) + missing(fifth, COSTS.missingFifth);
-  cost += missing(seventh, COSTS.missingSeventh) + missing(candidate.rootClass, COSTS.missingThird);
-  const bassClass = pitchClassOf(span.bass.pitch);
-  if (bassClass !== candidate.rootClass) {
-    const price = candidate.tones.has(bassClass) ? COSTS.bassNotRoot : COSTS.bassOutside;
-    cost += price * (span.firstBass === candidate.rootClass ? COSTS.heardElsewhere : 1);
+  cost += (COSTS.foreignNote * (span.totalWeight - inside)) / 100;
+  if (span.bassClass !== rootClass) {
+    const price = tonesInOrder.includes(span.bassClass) ? COSTS.bassNotRoot : COSTS.bassOutside;
+    cost += price * (span.firstBass === rootClass ? COSTS.heardElsewhere : 1);
   }
-  for (const tone of candidate.tones) if (!scale.has(tone)) cost += COSTS.outsideKey;
-  const rootName = span.names[candidate.rootClass] ?? null;
-  const isMisnamed = ({ pitchClass, fifths }: Candidate['spelling'][number]) =>
-    rootName !== null && span.names[pitchClass] !== null && span.names[pitchClass] !== rootName + fifths;
-  if (candidate.spelling.some(isMisnamed)) cost += COSTS.otherName;
+  const rootName = names[rootClass];
+  if (rootName !== null && rootName !== undefined) {
+    for (const { pitchClass, fifths } of candidate.spelling) {
+      const name = names[pitchClass];
+      if (name !== null && name !== rootName + fifths) {
+        cost += COSTS.otherName;
+        break;
+      }
+    }
+  }
   return Math.round(cost);
 }
 

@@ -99,7 +99,8 @@ function gatherEvidence(score: Score): Evidence {
   const final = score.notes
     .filter((note) => !note.grace && note.at + note.duration > lastOnset && note.at <= lastOnset)
     .sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch));
-  const finalBass = last ? pitchClassOf(bassOf(last.chord)) : final[0] ? pitchClassOf(final[0].pitch) : null;
+  const lowest = last ? null : finalBassNote(score, final);
+  const finalBass = last ? pitchClassOf(bassOf(last.chord)) : lowest ? pitchClassOf(lowest.pitch) : null;
   const isHeard = (interval: number) =>
     finalBass !== null && final.some((note) => pitchClassOf(note.pitch) === mod(finalBass + interval, 12));
   return {
@@ -111,6 +112,22 @@ function gatherEvidence(score: Score): Evidence {
       named.length > 1 ? chordResolutions(named.map(({ chord }) => chord)) : bassResolutions(score),
     notes: score.notes,
   };
+}
+
+/**
+ * The lowest note of the last chord. Where a bass note goes before its chord, as in a waltz, it has been let go by the
+ * end; it counts when what sounds last is its triad.
+ */
+function finalBassNote(score: Score, final: readonly Note[]): Note | null {
+  const lowest = final[0] ?? null;
+  if (!lowest) return null;
+  const inMeasure = score.notes.filter((note) => note.measure === lowest.measure && !note.grace);
+  const below = inMeasure.reduce(
+    (low, note) => (midiOf(note.pitch) < midiOf(low.pitch) ? note : low),
+    lowest,
+  );
+  const heard = new Set(final.map((note) => mod(pitchClassOf(note.pitch) - pitchClassOf(below.pitch), 12)));
+  return heard.has(7) && (heard.has(3) || heard.has(4)) ? below : lowest;
 }
 
 function modeOf(chord: NamedChord): Key['mode'] | null {

@@ -92,18 +92,16 @@ export function unfoldScore(score: Score): Score {
       })),
     );
   };
-  const ends = new Map<string, number>();
-  for (const [index, { measure, pass }] of order.entries()) ends.set(`${measure}/${pass}`, index);
   const measureOf = new Map(score.notes.map((note) => [note.id, note.measure]));
   /** The pass of the measure that follows in playing, when it is the one that a tie or slur leads to. */
-  const passAfter = (target: NoteId, index: number, pass: number): number | null => {
+  const passAfter = (target: NoteId, index: number): number | null => {
     const measure = measureOf.get(target);
     if (measure === undefined) return null;
     for (const next of [order[index]!, order[index + 1]]) if (next?.measure === measure) return next.pass;
-    return ends.has(`${measure}/${pass}`) ? pass : null;
+    return null;
   };
   const notes = copies(score.notes).map(({ event, pass, index }): Note => {
-    const to = event.tieTo === null ? null : passAfter(event.tieTo, index, pass);
+    const to = event.tieTo === null ? null : passAfter(event.tieTo, index);
     return {
       ...event,
       id: nameIn(event.id, pass),

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount, tick } from 'svelte';
+  import { tinykeys } from 'tinykeys';
   import { goto } from '$app/navigation';
   import { ALL_KEYS, keyLabel, keyName } from '$lib/core/pitch/key';
   import type { TextSpot } from '$lib/core/formats/result';
@@ -21,6 +22,7 @@
   );
   let widthPx = $state(0);
   let area: HTMLTextAreaElement;
+  let bar: ReturnType<typeof PlayerBar> | undefined = $state();
   let rights = $state('');
   let isKeeping = $state(false);
   let fault = $state('');
@@ -30,7 +32,19 @@
   const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
   const lines = $derived(session.text.split('\n').length);
 
-  onMount(() => () => session.dispose());
+  onMount(() => {
+    const release = tinykeys(window, {
+      p: (event) => {
+        if ((event.target as HTMLElement).closest('input, textarea, select')) return;
+        event.preventDefault();
+        bar?.toggle();
+      },
+    });
+    return () => {
+      release();
+      session.dispose();
+    };
+  });
 
   $effect(() => {
     if (lineWidth > 0)
@@ -151,14 +165,17 @@
       {/if}
     </div>
     <div class="grid content-start gap-2 bg-paper p-3">
-      <PlayerBar
-        player={session.player}
-        timeline={session.timeline}
-        {range}
-        numberOf={(measure) => session.score?.measures[measure]?.number || String(measure + 1)}
-        title={session.score?.title ?? 'tune'}
-        hasHands={false}
-      />
+      {#if session.score}
+        <PlayerBar
+          bind:this={bar}
+          player={session.player}
+          timeline={session.timeline}
+          {range}
+          numberOf={(measure) => session.score?.measures[measure]?.number || String(measure + 1)}
+          title={session.score?.title ?? 'tune'}
+          hasHands={false}
+        />
+      {/if}
       <div
         bind:clientWidth={widthPx}
         class="max-h-[28rem] min-h-40 overflow-y-auto"

@@ -21,8 +21,9 @@
 
   async function rename(symbol: string | null) {
     if (!chosen) return;
-    const { measure, at, id } = chosen.symbol;
-    if (await piece.correct({ kind: 'chord', measure, at, symbol })) piece.chordId = id;
+    const { measure, at } = chosen.symbol;
+    if (await piece.correct({ kind: 'chord', measure, at, symbol }))
+      piece.chordId = chords.find((each) => each.symbol.at === at)?.symbol.id ?? null;
   }
 
   function bring(node: HTMLElement, isChosen: boolean) {

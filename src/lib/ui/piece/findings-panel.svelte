@@ -29,12 +29,12 @@
     </p>{/if}
   {#if analysis.misspellings.length > 0}
     <section aria-label="Spelling">
-      <h3 class="mb-1 flex items-center font-bold">
+      <h2 class="mb-1 flex items-center">
         Spelling
         {#if analysis.misspellings.length > 1}
           <span class="ml-auto text-sm font-normal text-quiet">{analysis.misspellings.length} notes</span>
         {/if}
-      </h3>
+      </h2>
       <ul class="grid gap-2">
         {#each analysis.misspellings as finding (finding.id)}
           <li class="border-l-4 border-rust bg-rust-wash px-2 py-1.5">
@@ -62,7 +62,7 @@
   {/if}
   {#if dissents.length > 0}
     <section aria-label="Symbols and notes">
-      <h3 class="mb-1 font-bold">Symbols against notes</h3>
+      <h2 class="mb-1">Symbols against notes</h2>
       <ul class="grid gap-2">
         {#each dissents as { symbol, dissent } (symbol.id)}
           <li class="border-l-4 border-rust bg-rust-wash px-2 py-1.5">
@@ -95,7 +95,7 @@
   {/if}
   {#if analysis.voicings.length > 0}
     <section aria-label="One chord in several shapes">
-      <h3 class="mb-1 font-bold">One chord, several shapes</h3>
+      <h2 class="mb-1">One chord, several shapes</h2>
       <ul>
         {#each analysis.voicings as finding (finding.id)}
           <li>
@@ -116,7 +116,7 @@
   {/if}
   {#if outside.length > 0}
     <section aria-label="Notes from outside the key">
-      <h3 class="mb-1 font-bold">From outside the key</h3>
+      <h2 class="mb-1">From outside the key</h2>
       <ul class="flex flex-wrap gap-x-4 gap-y-1">
         {#each outside as [measure, names] (measure)}
           <li>

@@ -168,7 +168,7 @@
     {/each}
   </ul>
   <div>
-    <h3 class="font-bold">Where the tune is</h3>
+    <h2>Where the tune is</h2>
     {#if tune.places.length === 0}<p class="text-quiet">This piece has no tune, only chords.</p>{/if}
     <ul class="text-sm">
       {#each tune.places as place (place.from)}

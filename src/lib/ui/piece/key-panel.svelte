@@ -36,11 +36,11 @@
       >{/if}
   </p>
   <div>
-    <h3 class="font-bold">
+    <h2>
       Scale, {signs === 0
         ? 'no sharps or flats'
         : `${signs} ${key.fifths > 0 ? 'sharp' : 'flat'}${signs === 1 ? '' : 's'}`}
-    </h3>
+    </h2>
     <MiniStaff
       arranger={piece.arranger}
       engraver={piece.engraver}
@@ -58,7 +58,7 @@
   </div>
   {#if passages.length > 1}
     <div>
-      <h3 class="font-bold">Where it goes</h3>
+      <h2>Where it goes</h2>
       <ul>
         {#each passages as passage (passage.from)}
           <li>

@@ -128,16 +128,18 @@
         <button class="button button-main" onclick={() => (tab = 'arrangements')}>Arrange it …</button>
       </div>
     </div>
-    <div class="mt-2">
-      <PlayerBar
-        bind:this={bar}
-        player={piece.player}
-        timeline={piece.timeline}
-        range={piece.range}
-        numberOf={piece.numberOf}
-        title={piece.score?.title ?? 'piece'}
-        hasHands={(piece.shown?.parts[0]?.staves ?? 1) > 1}
-      />
+    <div class="mt-2 min-h-9">
+      {#if piece.shown}
+        <PlayerBar
+          bind:this={bar}
+          player={piece.player}
+          timeline={piece.timeline}
+          range={piece.range}
+          numberOf={piece.numberOf}
+          title={piece.score?.title ?? 'piece'}
+          hasHands={(piece.shown?.parts[0]?.staves ?? 1) > 1}
+        />
+      {/if}
     </div>
   </header>
   {#if piece.notice}<p class="notice notice-fault" role="alert">{piece.notice}</p>{/if}

@@ -60,7 +60,7 @@
   </p>
   {#if staves > 1}
     <div class="grid gap-1">
-      <h3 class="font-bold">What each staff is for</h3>
+      <h2>What each staff is for</h2>
       {#each uses as own, part (part)}
         {#each own as use, staff (staff)}
           <label class="flex items-center gap-2">
@@ -83,7 +83,7 @@
     </div>
   {/if}
   <div class="grid gap-1">
-    <h3 class="font-bold">Take it out</h3>
+    <h2>Take it out</h2>
     <p class="flex flex-wrap gap-x-4 gap-y-1">
       {#each Object.entries(EXPORTS) as [name, { label }] (name)}
         <a href="/api/pieces/{pieceId}/export?format={name}" download

@@ -63,19 +63,24 @@ export function soundKey(
     url: samples.get(nearest)!,
     playbackRate: 2 ** ((sound.key - nearest) / 12),
     fadeOut: RELEASE_SECONDS,
-    onended: () => gain.dispose(),
+    onended: () => letGo(gain),
   }).connect(gain);
   source.start(time, SILENCE_SECONDS).stop(time + sound.lasts + RELEASE_SECONDS);
+}
+
+/**
+ * Frees what has sounded. A rendering runs through all its times before the first sample is worked out, so there everything
+ * must stay until the end.
+ */
+function letGo(...nodes: readonly (ToneClasses.Gain | ToneClasses.Oscillator)[]): void {
+  if (!nodes[0]!.context.isOffline) for (const node of nodes) node.dispose();
 }
 
 export function soundClick({ tone }: Instrument, out: Out, click: Click, time: number): void {
   const gain = new tone.Gain(0).connect(out);
   const wood = new tone.Oscillator(CLICK_HZ[click.weight], 'triangle').connect(gain);
   gain.gain.setValueAtTime(CLICK_LOUDNESS[click.weight], time).exponentialRampTo(0.001, 0.045, time);
-  wood.onstop = () => {
-    wood.dispose();
-    gain.dispose();
-  };
+  wood.onstop = () => letGo(wood, gain);
   wood.start(time).stop(time + 0.05);
 }
 

@@ -1,0 +1,50 @@
+// Throws damaged files at every reader: none may crash, take over two seconds, or take much memory.
+import { strToU8, zipSync } from 'fflate';
+import { readFileSync, readdirSync } from 'node:fs';
+import { readScore } from '../src/lib/core/formats/read-score';
+import { writeMidiFile } from '../src/lib/core/formats/midi/write';
+import { demoTunes } from '../src/lib/testing/demo-tunes';
+import { mutate, randomFrom } from '../src/lib/testing/mutate';
+
+const COUNT = Number(process.argv[2] ?? 10_000);
+const SEED = Number(process.argv[3] ?? 1);
+const LONGEST_MS = 2000;
+const MOST_MEMORY_MB = 300;
+
+const FOLDER = new URL('../demo/sources/', import.meta.url);
+const seeds: { name: string; bytes: Uint8Array }[] = readdirSync(FOLDER).map((name) => ({
+  name,
+  bytes: new Uint8Array(readFileSync(new URL(name, FOLDER))),
+}));
+for (const { file, score } of demoTunes()) seeds.push({ name: `${file}.mid`, bytes: writeMidiFile(score) });
+const [first] = seeds.filter(({ name }) => name.endsWith('.musicxml'));
+seeds.push({ name: 'packed.mxl', bytes: zipSync({ 'score.xml': first!.bytes }) });
+seeds.push({
+  name: 'chart.txt',
+  bytes: strToU8('Verse:\n| C / G7 / | Am |\nC      F\nwords under chords\n'),
+});
+
+const random = randomFrom(SEED);
+const tally = { read: 0, refused: 0, slowestMs: 0, slowest: '', mostMemoryMb: 0 };
+const faults: string[] = [];
+for (let index = 0; index < COUNT; index += 1) {
+  const seed = seeds[Math.floor(random() * seeds.length)]!;
+  const bytes = mutate(seed.bytes, random);
+  const started = performance.now();
+  try {
+    if (readScore(bytes, seed.name).ok) tally.read += 1;
+    else tally.refused += 1;
+  } catch (error) {
+    faults.push(`case ${index}, ${seed.name}: ${(error as Error).stack?.split('\n').slice(0, 3).join(' ')}`);
+  }
+  const tookMs = performance.now() - started;
+  if (tookMs > tally.slowestMs)
+    Object.assign(tally, { slowestMs: Math.round(tookMs), slowest: `case ${index}, ${seed.name}` });
+  if (tookMs > LONGEST_MS) faults.push(`case ${index}, ${seed.name}: took ${Math.round(tookMs)} ms`);
+  if (index % 200 === 0)
+    tally.mostMemoryMb = Math.max(tally.mostMemoryMb, Math.round(process.memoryUsage().rss / 1024 / 1024));
+}
+if (tally.mostMemoryMb > MOST_MEMORY_MB) faults.push(`memory rose to ${tally.mostMemoryMb} MB`);
+console.log(JSON.stringify({ cases: COUNT, seed: SEED, ...tally, faults: faults.length }));
+for (const fault of faults.slice(0, 20)) console.error(fault);
+process.exit(faults.length === 0 ? 0 : 1);
