@@ -7,7 +7,7 @@ import svelteConfig from './svelte.config.js';
 const impure = 'The core is pure: pass the clock, the date or the random source in.';
 
 export default ts.config(
-  { ignores: ['build/', '.svelte-kit/', 'data/', 'drizzle/', 'node_modules/', 'test-results/'] },
+  { ignores: ['build/', '.cache/', '.svelte-kit/', 'data/', 'drizzle/', 'node_modules/', 'test-results/'] },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs.recommended,

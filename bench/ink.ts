@@ -33,7 +33,8 @@ export async function benchInk(): Promise<readonly Record<string, string | numbe
         'median, ms': median,
         'p95, ms': p95,
         'budget p95, ms': 100,
-        'first system after opening, ms': Math.round(opened),
+        'first system after loading the page, ms': opened.coldMs,
+        'coming from the piece, ms': opened.fromPieceMs,
       });
       await page.close();
     }
@@ -45,7 +46,7 @@ export async function benchInk(): Promise<readonly Record<string, string | numbe
   return rows;
 }
 
-async function openPiece(page: Page, file: string): Promise<number> {
+async function openPiece(page: Page, file: string): Promise<{ coldMs: number; fromPieceMs: number }> {
   await page.goto('/pieces');
   await page.getByLabel('Score file').setInputFiles(file);
   await page.getByRole('button', { name: 'Keep this piece' }).click();
@@ -56,11 +57,28 @@ async function openPiece(page: Page, file: string): Promise<number> {
   const started = Date.now();
   await page.reload();
   await page.locator('.music svg').first().waitFor();
-  const openedMs = Date.now() - started;
+  const coldMs = Date.now() - started;
   await page.waitForFunction(() =>
     [...document.querySelectorAll('.music')].every((line) => line.querySelector('svg')),
   );
-  return openedMs;
+  await page.goto('/pieces');
+  await page.locator('td a.font-bold').first().click();
+  await page.locator('.music svg').first().waitFor();
+  await page.getByRole('tab', { name: 'Arrange' }).click();
+  const startedAgain = Date.now();
+  await page.getByRole('link', { name: 'Arrangement 1' }).click();
+  await page.waitForURL(/\/bench\//);
+  await page.locator('.bench-system .music svg').first().waitFor();
+  const fromPieceMs = Date.now() - startedAgain;
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('.music')].every((line) => line.querySelector('svg')),
+  );
+  // What loads in the background (the piano) is no part of an edit.
+  await page.waitForFunction(
+    () => performance.getEntriesByType('resource').filter((each) => each.name.endsWith('.ogg')).length >= 15,
+  );
+  await page.waitForLoadState('networkidle');
+  return { coldMs, fromPieceMs };
 }
 
 /** Selects the next note and pins a finger; the clock runs inside the page, until the frame after the new picture. */

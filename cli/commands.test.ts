@@ -59,6 +59,34 @@ describe('the command line', () => {
     expect(readFileSync(out, 'utf8')).toContain('version="4.0"');
   });
 
+  it('writes an arrangement as MIDI and ABC, which hold the same notes', () => {
+    const names = (lines: readonly { score: readonly { onset: string; pitch: string }[] }[]) =>
+      lines[0]!.score.map((note) => `${note.onset} ${note.pitch}`).sort();
+    for (const extension of ['mid', 'abc']) {
+      const out = join(folder, `out.${extension}`);
+      const arranged = run('arrange', TUNE, '--key', 'F', '--out', out, '--score');
+      vi.restoreAllMocks();
+      const back = run('import', out, '--score');
+      expect(back.lines[0]).toMatchObject({ key: 'F', measures: 33 });
+      expect(names(back.lines)).toEqual(names(arranged.lines));
+      vi.restoreAllMocks();
+    }
+  });
+
+  it('analyses a chart: its key, chords and form', () => {
+    const { lines } = run('analyse', 'demo/sources/winter-berth.cho');
+    expect(lines[0]).toMatchObject({
+      key: 'C',
+      form: {
+        sections: [
+          { name: 'Verse', from: '1', to: '8' },
+          { name: 'Refrain', from: '9', to: '16' },
+        ],
+      },
+    });
+    expect(lines[0].chords[0]).toMatchObject({ chord: 'C', roman: 'I', given: true });
+  });
+
   it('counts a line of rhythm with its pickup, ties and rests', () => {
     const { lines } = run('count', '--time', '3/4', '--pickup', '1/8', '--notes', '1/8 | 1/4~ 1/8 1/8 r:1/4');
     expect(
@@ -95,6 +123,8 @@ describe('the command line', () => {
     ['arrange', [TUNE, TUNE, '--out', 'x.musicxml']],
     ['count', ['--time', '4/3', '--notes', '1/4']],
     ['count', ['--time', '4/4', '--notes', '1/4', '--pickup', '5/4']],
+    ['arrange', [TUNE, '--out', 'x.doc']],
+    ['chord', ['C', '--key', 'H']],
     ['import', []],
   ])('refuses %s %j with one clear line', (name, args) => {
     const { isGood, lines, complaints } = run(name, ...args);

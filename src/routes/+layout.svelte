@@ -2,10 +2,12 @@
   import '../app.css';
   import { onMount } from 'svelte';
   import { page } from '$app/state';
+  import { provideEngraver } from '$lib/ui/workers/engraver-context';
   import { Toaster } from 'svelte-sonner';
   import type { LayoutProps } from './$types';
 
   const { children }: LayoutProps = $props();
+  provideEngraver();
 
   // Says that the page answers to clicks and keys now; browser tests wait for it.
   onMount(() => {

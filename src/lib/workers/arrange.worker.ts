@@ -10,7 +10,8 @@ import { breakLines, measureWidths } from '../core/engrave/line-breaks';
 import { meiSystem } from '../core/engrave/mei-system';
 import { isSameLine, prepareEngraving, type EngravingSource } from '../core/engrave/source';
 import type { Score } from '../core/score/model';
-import type { ArrangeApi, LayoutRequest, SystemPlan } from './protocol';
+import { deltaOf } from './delta';
+import type { ArrangeApi, ArrangedView, LayoutRequest, SystemPlan } from './protocol';
 
 let facts: SourceFacts | null = null;
 /** What was laid out last: its lines stay where they are, and those with the same music are not written again. */
@@ -20,6 +21,8 @@ interface LaidOut {
   readonly plans: readonly SystemPlan[];
 }
 let last: LaidOut | null = null;
+/** The view that the page has. */
+let sent: ArrangedView | null = null;
 
 function plan(score: Score, counts: Arrangement['counts'], layout: LayoutRequest): readonly SystemPlan[] {
   const key = JSON.stringify(layout);
@@ -46,12 +49,16 @@ const api: ArrangeApi = {
   open(score) {
     facts = studySource(score);
     last = null;
+    sent = null;
     return { key: facts.key, hasLeftHand: facts.roles.left !== null, measures: score.measures.length };
   },
   arrange(document, layout) {
     if (!facts) throw new Error('A source must be opened before it can be arranged.');
     const arrangement = arrange(facts, document);
-    return { arrangement, systems: plan(arrangement.score, arrangement.counts, layout) };
+    const view = { arrangement, systems: plan(arrangement.score, arrangement.counts, layout) };
+    const delta = deltaOf(sent, view);
+    sent = view;
+    return delta;
   },
   analyse: analyseScore,
   readText(text, fileName, layout) {

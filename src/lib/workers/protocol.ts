@@ -5,6 +5,7 @@ import type { ReadResult } from '../core/formats/result';
 import type { Key } from '../core/pitch/key';
 import type { PlayOptions, Timeline } from '../core/playback/timeline';
 import type { Score } from '../core/score/model';
+import type { Delta } from './delta';
 import type { Markings, SystemRange } from '../core/engrave/source';
 
 /** One engraved line. Lengths are in units of the picture's own view box. */
@@ -63,7 +64,8 @@ export interface TextView {
 export interface ArrangeApi {
   /** Takes the source to arrange from now on. */
   open(score: Score): SourceView;
-  arrange(document: ArrangementDocument, layout: LayoutRequest): ArrangedView;
+  /** What changed since the view before; the first one is whole. */
+  arrange(document: ArrangementDocument, layout: LayoutRequest): Delta;
   /** Key, chords, tune, form and spelling of a piece. */
   analyse(score: Score): Analysis;
   /** Reads a typed tune or chart and lays it out, with what could not be read marked at its place. */

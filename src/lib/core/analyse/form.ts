@@ -1,12 +1,17 @@
-import { chordName } from '../pitch/chord';
-import { midiOf, mod } from '../pitch/pitch';
+import { mod } from '../pitch/pitch';
 import type { Note, Score, Section } from '../score/model';
-import { metreLength, metreOffset } from '../score/time';
+import { metreOffset } from '../score/time';
 import { playedOrder } from '../score/unfold';
+import { cutSections } from './cut-sections';
+import {
+  fingerprints,
+  likeness,
+  openPrints,
+  shiftBetween,
+  type Fingerprint,
+  type Likeness,
+} from './likeness';
 import { markedSections } from './sections';
-
-/** How two measures compare, strongest first. */
-export type Likeness = 'identical' | 'transposed' | 'same-rhythm' | 'same-harmony' | 'different';
 
 export interface FormSection extends Section {
   /** Letter with primes for variants: A, A′, B. */
@@ -39,35 +44,6 @@ export interface FormFinding {
   readonly origin: 'marked' | 'found' | 'chosen';
 }
 
-interface Fingerprint {
-  readonly rhythm: string;
-  readonly contour: string;
-  readonly keys: readonly number[];
-  readonly pitches: string;
-  readonly full: string;
-  readonly harmony: string;
-}
-
-/** Costs of describing a piece by sections, in hundredths of a measure that must be written out. */
-const COSTS = {
-  newSection: 320,
-  newMeasure: 100,
-  repeatSection: 170,
-  identical: 4,
-  transposed: 22,
-  sameRhythm: 62,
-  sameHarmony: 80,
-  different: 108,
-  oddLength: 140,
-  veryShort: 260,
-  shortInLongPiece: 330,
-  perMeasureOverEight: 45,
-  acrossMark: 900,
-} as const;
-const LONGEST_SECTION = 32;
-/** From this many measures on, four-measure phrases are parts of sections rather than sections. */
-const LONG_PIECE = 24;
-
 /**
  * Finds the form of a piece. Measures are compared with one another (Foote 1999, self-similarity), and the piece is cut
  * into sections so that saying "this section again" describes as much of it as possible at the least cost (minimum
@@ -87,190 +63,6 @@ export function findForm(score: Score, tune: readonly Note[]): FormFinding {
   const inLearningOrder = own ? own.map(({ id }) => sections.find((each) => each.id === id)!) : sections;
   const pattern = patternOf(sections, order);
   return { sections: inLearningOrder, pattern, worth: worthOf(sections, order), origin };
-}
-
-function fingerprints(score: Score, tune: readonly Note[]): readonly Fingerprint[] {
-  const line: Note[][] = score.measures.map(() => []);
-  const all: Note[][] = score.measures.map(() => []);
-  for (const note of tune) line[note.measure]?.push(note);
-  for (const note of score.notes) all[note.measure]?.push(note);
-  return score.measures.map((measure, index) => {
-    const notes = line[index]!;
-    const keys = notes.map((note) => midiOf(note.pitch));
-    const place = (note: Note) => note.at - measure.start;
-    const symbols = score.chords.filter((symbol) => symbol.measure === index);
-    const before = score.chords.findLast((symbol) => symbol.at < measure.start);
-    const chords = symbols.map((symbol) => `${symbol.at - measure.start} ${chordName(symbol.chord)}`);
-    const opens = symbols[0]?.at === measure.start || !before ? [] : [`0 ${chordName(before.chord)}`];
-    return {
-      rhythm: notes.map((note) => `${place(note)}+${note.duration}`).join(),
-      contour: keys
-        .slice(1)
-        .map((key, at) => key - keys[at]!)
-        .join(),
-      keys,
-      pitches: notes.map((note) => `${place(note)}+${note.duration}:${midiOf(note.pitch)}`).join(),
-      full: all[index]!.map((note) => `${place(note)}+${note.duration}:${midiOf(note.pitch)}`)
-        .sort()
-        .join(),
-      harmony: [...opens, ...chords].join(),
-    };
-  });
-}
-
-/** Measures without what leads into the next section, so that a phrase is known again whatever follows it. */
-function openPrints(score: Score, tune: readonly Note[]): readonly Fingerprint[] {
-  const isLeadIn = metreOffset(score.measures, 0) > 0 && score.measures.length > 1;
-  const leadIn = isLeadIn ? score.measures[0]!.length : 0;
-  const isKept = (note: Note) => {
-    const measure = score.measures[note.measure]!;
-    return note.at - measure.start < metreLength(measure.time) - leadIn;
-  };
-  return fingerprints({ ...score, notes: score.notes.filter(isKept) }, tune.filter(isKept));
-}
-
-/** How one measure compares with another that stands `shift` semitones away. */
-function likeness(a: Fingerprint, b: Fingerprint, shift: number): Likeness {
-  const isChartAlike = a.keys.length === 0 && b.keys.length === 0 && a.full === b.full;
-  if (a.pitches === b.pitches && (!isChartAlike || a.harmony === b.harmony) && shift === 0)
-    return 'identical';
-  const isShifted =
-    a.rhythm === b.rhythm &&
-    a.keys.length > 0 &&
-    a.keys.every((key, index) => b.keys[index]! - key === shift);
-  if (isShifted) return shift === 0 ? 'identical' : 'transposed';
-  if (a.keys.length > 0 && a.rhythm === b.rhythm) return 'same-rhythm';
-  if (a.harmony !== '' && a.harmony === b.harmony) return 'same-harmony';
-  return 'different';
-}
-
-/** The shift that makes most measures of two runs alike: their first notes tell. */
-function shiftBetween(prints: readonly Fingerprint[], from: number, to: number, length: number): number {
-  const votes = new Map<number, number>();
-  for (let index = 0; index < length; index += 1) {
-    const [a, b] = [prints[from + index]!, prints[to + index]!];
-    if (a.keys.length === 0 || a.rhythm !== b.rhythm || a.contour !== b.contour) continue;
-    const shift = b.keys[0]! - a.keys[0]!;
-    votes.set(shift, (votes.get(shift) ?? 0) + 1);
-  }
-  return [...votes].sort((a, b) => b[1] - a[1] || Math.abs(a[0]) - Math.abs(b[0]))[0]?.[0] ?? 0;
-}
-
-function costOf(kind: Likeness): number {
-  switch (kind) {
-    case 'identical':
-      return COSTS.identical;
-    case 'transposed':
-      return COSTS.transposed;
-    case 'same-rhythm':
-      return COSTS.sameRhythm;
-    case 'same-harmony':
-      return COSTS.sameHarmony;
-    case 'different':
-      return COSTS.different;
-  }
-}
-
-function cutSections(score: Score, prints: readonly Fingerprint[]): readonly Section[] {
-  const isLeadIn = metreOffset(score.measures, 0) > 0 && score.measures.length > 1;
-  const first = isLeadIn ? 1 : 0;
-  const count = score.measures.length - first;
-  if (count <= 0) return [{ id: 's0', name: 'A', from: 0, to: Math.max(0, score.measures.length - 1) }];
-  // Running costs along each diagonal: what measures `offset` back say about those from the start to here.
-  const plain: Float64Array[] = [];
-  for (let offset = 1; offset < count; offset += 1) {
-    const sums = new Float64Array(count + 1);
-    for (let index = 0; index < count; index += 1)
-      sums[index + 1] =
-        sums[index]! +
-        (index < offset
-          ? COSTS.different
-          : costOf(likenessAny(prints[first + index - offset]!, prints[first + index]!)));
-    plain.push(sums);
-  }
-  const marks = markCosts(score, first, count);
-  const best = Array<number>(count + 1).fill(Infinity);
-  const start = Array<number>(count + 1).fill(0);
-  const source = Array<number>(count + 1).fill(-1);
-  best[0] = 0;
-  for (let end = 1; end <= count; end += 1) {
-    for (let from = Math.max(0, end - LONGEST_SECTION); from < end; from += 1) {
-      const length = end - from;
-      const shape = lengthCost(length, count) + marks(from, end);
-      let cost = COSTS.newSection + COSTS.newMeasure * length;
-      let copied = -1;
-      for (let offset = length; offset <= from; offset += 1) {
-        const sums = plain[offset - 1]!;
-        const copy = COSTS.repeatSection + sums[end]! - sums[from]!;
-        if (copy < cost) {
-          cost = copy;
-          copied = from - offset;
-        }
-      }
-      if (best[from]! + cost + shape < best[end]!) {
-        best[end] = best[from]! + cost + shape;
-        start[end] = from;
-        source[end] = copied;
-      }
-    }
-  }
-  const cuts: { from: number; to: number; source: number }[] = [];
-  for (let end = count; end > 0; end = start[end]!)
-    cuts.unshift({ from: start[end]!, to: end, source: source[end]! });
-  return splitLikeSources(cuts).map(({ from, to }, index) => ({
-    id: `s${index === 0 ? 0 : from + first}`,
-    name: '',
-    from: index === 0 ? 0 : from + first,
-    to: to - 1 + first,
-  }));
-}
-
-/** Likeness when the shift between the sections is not known yet. */
-function likenessAny(a: Fingerprint, b: Fingerprint): Likeness {
-  const shift = a.keys.length > 0 && b.keys.length > 0 ? b.keys[0]! - a.keys[0]! : 0;
-  return likeness(a, b, a.contour === b.contour ? shift : 0);
-}
-
-function lengthCost(length: number, count: number): number {
-  const isOdd = length % 4 === 0 ? 0 : length % 2 === 0 ? COSTS.oddLength / 2 : COSTS.oddLength;
-  const isShort = length < 4 ? COSTS.veryShort : 0;
-  const isPhrase = count >= LONG_PIECE && length < 8 ? COSTS.shortInLongPiece : 0;
-  const isLong = COSTS.perMeasureOverEight * Math.max(0, length - 8);
-  return (count <= 4 ? 0 : isOdd + isShort) + isPhrase + isLong;
-}
-
-/** Sections do not run across repeat signs, endings, or changes of metre and key. */
-function markCosts(score: Score, first: number, count: number) {
-  const sums = new Float64Array(count + 1);
-  for (let index = 0; index < count; index += 1) {
-    const measure = score.measures[first + index]!;
-    const before = score.measures[first + index - 1];
-    const isBoundary =
-      index > 0 &&
-      before !== undefined &&
-      (measure.startsRepeat ||
-        (before.endsRepeat !== null && measure.endings.length === 0) ||
-        before.key.fifths !== measure.key.fifths ||
-        metreLength(before.time) !== metreLength(measure.time) ||
-        before.barline === 'double');
-    sums[index + 1] = sums[index]! + (isBoundary ? COSTS.acrossMark : 0);
-  }
-  return (from: number, end: number) => sums[end]! - sums[from + 1]!;
-}
-
-/** A run that repeats several sections at once is cut where they are cut. */
-function splitLikeSources(cuts: readonly { from: number; to: number; source: number }[]) {
-  const done: { from: number; to: number }[] = [];
-  for (const cut of cuts) {
-    const inside =
-      cut.source < 0
-        ? []
-        : done.map(({ from }) => from - cut.source + cut.from).filter((at) => at > cut.from && at < cut.to);
-    const edges = [cut.from, ...new Set(inside), cut.to].sort((a, b) => a - b);
-    for (let index = 0; index + 1 < edges.length; index += 1)
-      done.push({ from: edges[index]!, to: edges[index + 1]! });
-  }
-  return done;
 }
 
 /** Labels sections by what they repeat, and says in which measures a repeat differs. */

@@ -9,7 +9,7 @@ import type { SourceView, SystemPlan } from '$lib/workers/protocol';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import { midiOf } from '$lib/core/pitch/pitch';
 import { Player } from '../playback/player.svelte';
-import { Engraver } from '../workers/engraver';
+import type { Engraver } from '../workers/engraver';
 import { Arranger } from '../workers/arranger';
 import { SaveQueue } from './save-queue.svelte';
 
@@ -34,8 +34,8 @@ export class BenchSession {
   problem = $state('');
   noteId = $state<string | null>(null);
   range = $state.raw<MeasureRange | null>(null);
-  lineWidth = $state(0);
-  readonly engraver = new Engraver();
+  /** Grows with every line that is drawn, so that marks on notes are put on new ink, too. */
+  inkCount = $state(0);
   readonly player = new Player();
   readonly saving: SaveQueue;
   readonly #arranger = new Arranger();
@@ -57,7 +57,10 @@ export class BenchSession {
   readonly canUndo = $derived(this.#undo.length > 0);
   readonly canRedo = $derived(this.#redo.length > 0);
 
-  constructor(private readonly opening: BenchOpening) {
+  constructor(
+    private readonly opening: BenchOpening,
+    readonly engraver: Engraver,
+  ) {
     this.document = opening.document;
     this.saving = new SaveQueue(`/api/arrangements/${opening.arrangementId}/steps`, opening.revision);
   }
@@ -213,6 +216,11 @@ export class BenchSession {
     void this.player.touch([midiOf(note.pitch)], [id]);
   }
 
+  hearChord(id: string): void {
+    const symbol = this.arrangement?.score.chords.find((each) => each.id === id);
+    if (symbol) void this.player.touchChord(symbol.chord, [id]);
+  }
+
   selectRange(anchor: number, to: number): void {
     this.noteId = null;
     this.range = { from: Math.min(anchor, to), to: Math.max(anchor, to) };
@@ -277,7 +285,6 @@ export class BenchSession {
     this.player.stop();
     this.saving.stop();
     this.#arranger.stop();
-    this.engraver.stop();
   }
 }
 

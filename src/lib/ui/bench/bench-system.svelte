@@ -11,7 +11,6 @@
   let root: SVGSVGElement | null = null;
   let boxes = $state.raw<readonly MeasureBox[]>([]);
   let width = $state(1);
-  let inkCount = $state(0);
   let dragAnchor: number | null = null;
 
   /** How near, in pixels, a click must come to a note to mean it. */
@@ -33,29 +32,8 @@
     boxes = system.measures;
     width = system.width;
     root = svg;
-    inkCount += 1;
+    bench.inkCount += 1;
   }
-
-  $effect(() => {
-    void inkCount;
-    for (const marked of root?.querySelectorAll('.note.is-selected') ?? [])
-      marked.classList.remove('is-selected');
-    const { noteId } = bench;
-    // A note cut into tied values is selected as one.
-    if (noteId)
-      for (const each of root?.querySelectorAll(`[id="${noteId}"], [id^="${noteId}."]`) ?? [])
-        each.classList.add('is-selected');
-  });
-
-  $effect(() => {
-    void inkCount;
-    const { sounding } = bench.player;
-    for (const marked of root?.querySelectorAll('.is-sounding') ?? [])
-      if (!sounding.has(marked.id.replace(/\.\d+$/, ''))) marked.classList.remove('is-sounding');
-    for (const id of sounding)
-      for (const each of root?.querySelectorAll(`[id="${id}"], [id^="${id}."]`) ?? [])
-        each.classList.add('is-sounding');
-  });
 
   function measureUnder(event: PointerEvent): number | null {
     const bounds = host.getBoundingClientRect();
@@ -79,6 +57,8 @@
   function press(event: PointerEvent) {
     if (event.button !== 0) return;
     const measure = measureUnder(event);
+    const symbol = (event.target as Element).closest('.harm[id^="h"]');
+    if (symbol) bench.hearChord(symbol.id);
     const isRow = (event.target as Element).closest('.measure-row') !== null;
     const note = isRow ? null : noteUnder(event);
     if (event.shiftKey && measure !== null && bench.range) bench.selectRange(bench.range.from, measure);

@@ -3,7 +3,9 @@
   import Redo2 from '@lucide/svelte/icons/redo-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { onMount, tick } from 'svelte';
+  import { ElementMarker } from '../engraving/element-marker';
   import PlayerBar from '../playback/player-bar.svelte';
+  import { useEngraver } from '../workers/engraver-context';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { BENCH_KEYS, bindBenchKeys } from './bench-keys';
   import { BenchSession, provideBench, type BenchOpening } from './bench-session.svelte';
@@ -29,7 +31,7 @@
 
   const { opening, title, name, learners, editions }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const bench = provideBench(new BenchSession(opening));
+  const bench = provideBench(new BenchSession(opening, useEngraver()));
 
   /** View-box units of half a staff space, and how many of those units one screen pixel shows. */
   const UNIT = 9;
@@ -62,6 +64,23 @@
       bench.problem =
         'The arrangement could not be worked out. Undo the last change, or load the page again.';
     });
+  });
+
+  // The piano loads once the first lines stand on the screen.
+  const isInked = $derived(bench.inkCount > 0);
+  $effect(() => {
+    if (isInked) bench.player.warmUp();
+  });
+
+  const selection = new ElementMarker('is-selected');
+  const sounding = new ElementMarker('is-sounding');
+  $effect(() => {
+    void bench.inkCount;
+    selection.mark(bench.noteId ? [bench.noteId] : []);
+  });
+  $effect(() => {
+    void bench.inkCount;
+    sounding.mark(bench.player.sounding);
   });
 
   $effect(() => {

@@ -11,16 +11,15 @@
   import { staffScore } from '../piece/small-scores';
   import { Player } from '../playback/player.svelte';
   import { Arranger } from '../workers/arranger';
-  import { Engraver } from '../workers/engraver';
+  import { useEngraver } from '../workers/engraver-context';
   import { inversionsOf, overBass } from './inversions';
 
   const arranger = new Arranger();
-  const engraver = new Engraver();
+  const engraver = useEngraver();
   const player = new Player();
   onMount(() => () => {
     player.stop();
     arranger.stop();
-    engraver.stop();
   });
 
   let symbol = $state('G7');

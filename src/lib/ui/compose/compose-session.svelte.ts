@@ -5,7 +5,7 @@ import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import type { TextView } from '$lib/workers/protocol';
 import { Player } from '../playback/player.svelte';
 import { Arranger } from '../workers/arranger';
-import { Engraver } from '../workers/engraver';
+import type { Engraver } from '../workers/engraver';
 import { headerOf, nameOf, nearestWithLetter, noteText, VALUES, withoutLast } from './note-text';
 
 export type ComposeKind = 'tune' | 'chart';
@@ -23,7 +23,6 @@ export class ComposeSession {
   isDotted = $state(false);
   problem = $state('');
   readonly arranger = new Arranger();
-  readonly engraver = new Engraver();
   readonly player = new Player();
   readonly kind: ComposeKind;
   readonly fileName: string;
@@ -34,7 +33,10 @@ export class ComposeSession {
   readonly score = $derived(this.reading?.ok ? this.reading.value : null);
   readonly warnings = $derived(this.reading?.ok ? this.reading.warnings : []);
 
-  constructor(kind: ComposeKind) {
+  constructor(
+    kind: ComposeKind,
+    readonly engraver: Engraver,
+  ) {
     this.kind = kind;
     this.fileName = kind === 'tune' ? 'typed.abc' : 'typed.cho';
     this.text = localStorage.getItem(`key-path.draft.${kind}`) ?? TEMPLATES[kind];
@@ -159,6 +161,5 @@ export class ComposeSession {
   dispose(): void {
     this.player.stop();
     this.arranger.stop();
-    this.engraver.stop();
   }
 }

@@ -6,13 +6,14 @@
   import type { TextSpot } from '$lib/core/formats/result';
   import ScoreLines from '../engraving/score-lines.svelte';
   import { upload } from '../import/upload';
+  import { useEngraver } from '../workers/engraver-context';
   import PlayerBar from '../playback/player-bar.svelte';
   import { ComposeSession, type ComposeKind } from './compose-session.svelte';
   import EntryPad from './entry-pad.svelte';
 
   const { kind }: { kind: ComposeKind } = $props();
   // svelte-ignore state_referenced_locally
-  const session = new ComposeSession(kind);
+  const session = new ComposeSession(kind, useEngraver());
 
   const UNIT = 9;
   const UNITS_PER_PX = 2.15;

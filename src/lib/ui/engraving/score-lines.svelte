@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { EngravedSystem, EngraveOptions, MeasureBox, SystemPlan } from '$lib/workers/protocol';
   import type { Engraver } from '../workers/engraver';
+  import { ElementMarker } from './element-marker';
   import MusicLine from './music-line.svelte';
 
   interface Props {
@@ -41,31 +42,24 @@
     inked += 1;
   }
 
-  /** Gives a class to the elements with these ids, and takes it from all others; split notes share the id's stem. */
-  function mark(name: string, ids: ReadonlySet<string>) {
-    for (const element of host.querySelectorAll(`.${name}`))
-      if (!ids.has(element.id.replace(/\.\d+$/, ''))) element.classList.remove(name);
-    for (const id of ids)
-      for (const element of host.querySelectorAll(`[id="${id}"], [id^="${id}."]`))
-        element.classList.add(name);
-  }
-
+  const selection = new ElementMarker('is-selected');
+  const playing = new ElementMarker('is-sounding');
+  const questions = new ElementMarker('is-questioned');
   $effect(() => {
     void inked;
-    mark('is-selected', selected);
+    selection.mark(selected);
   });
   $effect(() => {
     void inked;
-    mark('is-sounding', sounding);
+    playing.mark(sounding);
   });
   $effect(() => {
     void inked;
-    mark('is-questioned', questioned);
+    questions.mark(questioned);
   });
   $effect(() => {
     const [first] = sounding;
-    if (first)
-      host.querySelector(`[id="${first}"]`)?.closest('[data-system]')?.scrollIntoView({ block: 'nearest' });
+    if (first) document.getElementById(first)?.closest('[data-system]')?.scrollIntoView({ block: 'nearest' });
   });
 
   function measureUnder(event: PointerEvent): number | null {

@@ -1,7 +1,7 @@
 import type { Markings } from '$lib/core/engrave/source';
 import type { EditionRecord } from '$lib/server/editions';
 import { Arranger } from '../workers/arranger';
-import { Engraver } from '../workers/engraver';
+import type { Engraver } from '../workers/engraver';
 import { paginate } from './paginate';
 
 export const PAPERS = {
@@ -39,10 +39,15 @@ export class HandoutSession {
     lyrics: true,
   });
   readonly #arranger = new Arranger();
-  readonly #engraver = new Engraver();
   #abort: AbortController | null = null;
 
-  constructor(private readonly edition: EditionRecord) {
+  readonly #engraver: Engraver;
+
+  constructor(
+    private readonly edition: EditionRecord,
+    engraver: Engraver,
+  ) {
+    this.#engraver = engraver;
     this.showsCounts = edition.frozen.recipe.counts === 'shown';
     this.showsFingers = edition.frozen.recipe.fingers !== 'hidden';
     this.showsChords = edition.frozen.recipe.chordSymbols === 'shown';
@@ -89,6 +94,5 @@ export class HandoutSession {
   dispose(): void {
     this.#abort?.abort();
     this.#arranger.stop();
-    this.#engraver.stop();
   }
 }

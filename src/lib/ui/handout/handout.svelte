@@ -4,12 +4,13 @@
   import { onMount } from 'svelte';
   import { keyLabel } from '$lib/core/pitch/key';
   import type { EditionRecord } from '$lib/server/editions';
+  import { useEngraver } from '../workers/engraver-context';
   import { HandoutSession, PAPERS, type PaperName } from './handout-session.svelte';
   import { adoptSvg } from '../engraving/adopt-svg';
 
   const { edition }: { edition: EditionRecord } = $props();
   // svelte-ignore state_referenced_locally
-  const session = new HandoutSession(edition);
+  const session = new HandoutSession(edition, useEngraver());
 
   onMount(() => () => session.dispose());
 

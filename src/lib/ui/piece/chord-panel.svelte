@@ -8,13 +8,10 @@
   let style = $state<(typeof STYLES)[number]>(
     STYLES.find((each) => each === localStorage.getItem('key-path.chord-style')) ?? 'both',
   );
-  let typed = $state('');
 
   const chords = $derived(piece.analysis!.chords);
   const chosen = $derived(piece.chord);
-  $effect(() => {
-    typed = chosen ? chordLabel(chosen.symbol.chord) : '';
-  });
+  let typed = $derived(chosen ? chordLabel(chosen.symbol.chord) : '');
   $effect(() => localStorage.setItem('key-path.chord-style', style));
 
   const originText = { given: 'written', found: 'from the notes', chosen: 'yours' } as const;

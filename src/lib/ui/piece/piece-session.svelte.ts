@@ -9,7 +9,7 @@ import { unfoldScore } from '$lib/core/score/unfold';
 import type { SystemPlan } from '$lib/workers/protocol';
 import { Player } from '../playback/player.svelte';
 import { Arranger } from '../workers/arranger';
-import { Engraver } from '../workers/engraver';
+import type { Engraver } from '../workers/engraver';
 
 type Change = Correction | { readonly kind: 'take-back'; readonly revision: number };
 
@@ -28,7 +28,6 @@ export class PieceSession {
   /** Repeats written out, for reading and playing through. */
   isUnfolded = $state(false);
   readonly arranger = new Arranger();
-  readonly engraver = new Engraver();
   readonly player = new Player();
   #undo = $state.raw<readonly number[]>([]);
   #redo = $state.raw<readonly number[]>([]);
@@ -53,6 +52,7 @@ export class PieceSession {
   constructor(
     private readonly pieceId: string,
     revision: number,
+    readonly engraver: Engraver,
   ) {
     this.revision = revision;
   }
@@ -221,7 +221,6 @@ export class PieceSession {
   dispose(): void {
     this.player.stop();
     this.arranger.stop();
-    this.engraver.stop();
   }
 }
 

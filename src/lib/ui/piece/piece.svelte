@@ -5,6 +5,7 @@
   import { onMount } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import ScoreLines from '../engraving/score-lines.svelte';
+  import { useEngraver } from '../workers/engraver-context';
   import PlayerBar from '../playback/player-bar.svelte';
   import ArrangementsPanel, { type ArrangementRow } from './arrangements-panel.svelte';
   import ChordPanel from './chord-panel.svelte';
@@ -27,7 +28,7 @@
 
   const { pieceId, revision, importedOn, fileName, fileSizeBytes, format, arrangements }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const piece = providePiece(new PieceSession(pieceId, revision));
+  const piece = providePiece(new PieceSession(pieceId, revision, useEngraver()));
 
   const UNIT = 9;
   const UNITS_PER_PX = 2.15;
@@ -49,6 +50,7 @@
 
   onMount(() => {
     void piece.open();
+    piece.player.warmUp();
     const on = (action: () => void) => (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
       if (target.closest('input, textarea, select, [role="listbox"], [role="dialog"], [role="tablist"]'))

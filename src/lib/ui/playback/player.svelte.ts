@@ -8,6 +8,8 @@ const AHEAD_SECONDS = 4;
 const REFILL_MS = 250;
 const START_DELAY_SECONDS = 0.08;
 const FADE_SECONDS = 0.04;
+/** The page's own work comes first. */
+const WARM_UP_AFTER_MS = 1200;
 
 const REMEMBERED = 'key-path.playing';
 
@@ -63,6 +65,15 @@ export class Player {
     if (this.state !== 'failed') this.state = 'idle';
     this.sounding = new Set();
     this.measure = null;
+  }
+
+  /** Gets the piano ready while the page has nothing else to do, so that the first note is heard at once. */
+  warmUp(): void {
+    const load = () => void loadInstrument().catch(() => undefined);
+    setTimeout(() => {
+      if ('requestIdleCallback' in window) requestIdleCallback(load, { timeout: 4000 });
+      else load();
+    }, WARM_UP_AFTER_MS);
   }
 
   /** Lets keys sound at once, as when a note or a chord is touched. */

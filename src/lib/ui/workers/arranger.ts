@@ -12,6 +12,7 @@ import type {
   TextView,
 } from '$lib/workers/protocol';
 import type { Arrangement } from '$lib/core/arrange/arrange';
+import { applyDelta } from '$lib/workers/delta';
 
 /** One arranging worker. While it is busy only the newest request waits; those overtaken resolve to null. */
 export class Arranger {
@@ -20,9 +21,11 @@ export class Arranger {
   });
   readonly #api: Remote<ArrangeApi> = wrap<ArrangeApi>(this.#worker);
   #newest = 0;
+  #view: ArrangedView | null = null;
   #running: Promise<unknown> = Promise.resolve();
 
   open(score: Score): Promise<SourceView> {
+    this.#view = null;
     return this.#api.open(score);
   }
 
@@ -30,7 +33,10 @@ export class Arranger {
     const request = (this.#newest += 1);
     await this.#running.catch(() => undefined);
     if (request !== this.#newest) return null;
-    const result = this.#api.arrange(document, layout);
+    const result = this.#api.arrange(document, layout).then((delta) => {
+      this.#view = applyDelta(this.#view, delta) as ArrangedView;
+      return this.#view;
+    });
     this.#running = result;
     const view = await result;
     return request === this.#newest ? view : null;

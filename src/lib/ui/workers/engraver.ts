@@ -77,8 +77,4 @@ export class Engraver {
     this.#done.set(key, system);
     if (this.#done.size > CACHED_SYSTEMS) this.#done.delete(this.#done.keys().next().value!);
   }
-
-  stop(): void {
-    this.#worker.terminate();
-  }
 }

@@ -5,7 +5,7 @@ import { ticks } from '../../units';
 import { PLAIN_EVENT } from '../assemble';
 import type { WarningList } from '../result';
 import { DECORATIONS, DYNAMICS } from './fields';
-import type { EventDraft, VoiceReader } from './voice';
+import { alterOfSign, type EventDraft, type VoiceReader } from './voice';
 
 interface OpenTuplet extends Tuplet {
   left: number;
@@ -221,10 +221,7 @@ class LineReader {
       this.#index += 1;
       return null;
     }
-    const sign = match[1];
-    const alter =
-      sign === undefined ? null : sign === '=' ? 0 : sign.startsWith('^') ? sign.length : -sign.length;
-    return this.#voice.pitch(match[2], match[3] ?? '', alter);
+    return this.#voice.pitch(match[2], match[3] ?? '', alterOfSign(match[1]));
   }
 
   #note(): void {
@@ -361,9 +358,6 @@ class LineReader {
     const inner = match[2]!;
     const offset = from + 1 + match[1]!.length;
     for (const note of inner.matchAll(/(\^\^?|__?|=)?([A-Ga-g])([,']*)(\d*)(\/*)(\d*)/g)) {
-      const sign = note[1];
-      const alter =
-        sign === undefined ? null : sign === '=' ? 0 : sign.startsWith('^') ? sign.length : -sign.length;
       const over = Number(note[4] || 1);
       const under = note[5] ? (note[6] ? Number(note[6]) : 2 ** note[5].length) : 1;
       const written = Math.round((this.#voice.unitLength * over) / (under || 1)) || this.#voice.unitLength;
@@ -371,11 +365,11 @@ class LineReader {
         ...PLAIN_EVENT,
         at: 0,
         duration: 0,
-        pitches: [this.#voice.pitch(note[2]!, note[3]!, alter)],
+        pitches: [this.#voice.pitch(note[2]!, note[3]!, alterOfSign(note[1]))],
         grace: { order: 0, written: ticks(written), hasSlash: match[1] === '/' },
       });
     }
-    const strange = /[^\^_=A-Ga-g,'\d/\s()\-[\]>.]/.exec(inner);
+    const strange = /[^_=^A-Ga-g,'\d/\s()\-[\]>.]/.exec(inner);
     if (strange) this.#warn(`“${strange[0]}” among grace notes was skipped.`, offset + strange.index);
   }
 

@@ -23,6 +23,12 @@ export interface MeasureDraft {
 
 type Unplaced<T> = Omit<T, 'id' | 'measure'> & { measure: number };
 
+/** `^`, `__`, `=`: how far a sign alters; null without one. */
+export function alterOfSign(sign: string | undefined): number | null {
+  if (sign === undefined) return null;
+  return sign === '=' ? 0 : sign.startsWith('^') ? sign.length : -sign.length;
+}
+
 /** Everything known about one voice at the point that has been read. */
 export class VoiceReader {
   readonly measures: MeasureDraft[] = [];

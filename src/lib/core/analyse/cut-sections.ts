@@ -1,0 +1,144 @@
+import type { Score, Section } from '../score/model';
+import { metreLength, metreOffset } from '../score/time';
+import { likeness, type Fingerprint, type Likeness } from './likeness';
+
+/** Costs of describing a piece by sections, in hundredths of a measure that must be written out. */
+const COSTS = {
+  newSection: 320,
+  newMeasure: 100,
+  repeatSection: 170,
+  identical: 4,
+  transposed: 22,
+  sameRhythm: 62,
+  sameHarmony: 80,
+  different: 108,
+  oddLength: 140,
+  veryShort: 260,
+  shortInLongPiece: 330,
+  perMeasureOverEight: 45,
+  acrossMark: 900,
+} as const;
+const LONGEST_SECTION = 32;
+/** From this many measures on, four-measure phrases are parts of sections rather than sections. */
+const LONG_PIECE = 24;
+
+function costOf(kind: Likeness): number {
+  switch (kind) {
+    case 'identical':
+      return COSTS.identical;
+    case 'transposed':
+      return COSTS.transposed;
+    case 'same-rhythm':
+      return COSTS.sameRhythm;
+    case 'same-harmony':
+      return COSTS.sameHarmony;
+    case 'different':
+      return COSTS.different;
+  }
+}
+
+/**
+ * Cuts a piece into sections so that saying "this section again" describes as much of it as possible at the least cost
+ * (minimum description length), by dynamic programming over the places where sections may begin.
+ */
+export function cutSections(score: Score, prints: readonly Fingerprint[]): readonly Section[] {
+  const isLeadIn = metreOffset(score.measures, 0) > 0 && score.measures.length > 1;
+  const first = isLeadIn ? 1 : 0;
+  const count = score.measures.length - first;
+  if (count <= 0) return [{ id: 's0', name: 'A', from: 0, to: Math.max(0, score.measures.length - 1) }];
+  // Running costs along each diagonal: what measures `offset` back say about those from the start to here.
+  const plain: Float64Array[] = [];
+  for (let offset = 1; offset < count; offset += 1) {
+    const sums = new Float64Array(count + 1);
+    for (let index = 0; index < count; index += 1)
+      sums[index + 1] =
+        sums[index]! +
+        (index < offset
+          ? COSTS.different
+          : costOf(likenessAny(prints[first + index - offset]!, prints[first + index]!)));
+    plain.push(sums);
+  }
+  const marks = markCosts(score, first, count);
+  const best = Array<number>(count + 1).fill(Infinity);
+  const start = Array<number>(count + 1).fill(0);
+  const source = Array<number>(count + 1).fill(-1);
+  best[0] = 0;
+  for (let end = 1; end <= count; end += 1) {
+    for (let from = Math.max(0, end - LONGEST_SECTION); from < end; from += 1) {
+      const length = end - from;
+      const shape = lengthCost(length, count) + marks(from, end);
+      let cost = COSTS.newSection + COSTS.newMeasure * length;
+      let copied = -1;
+      for (let offset = length; offset <= from; offset += 1) {
+        const sums = plain[offset - 1]!;
+        const copy = COSTS.repeatSection + sums[end]! - sums[from]!;
+        if (copy < cost) {
+          cost = copy;
+          copied = from - offset;
+        }
+      }
+      if (best[from]! + cost + shape < best[end]!) {
+        best[end] = best[from]! + cost + shape;
+        start[end] = from;
+        source[end] = copied;
+      }
+    }
+  }
+  const cuts: { from: number; to: number; source: number }[] = [];
+  for (let end = count; end > 0; end = start[end]!)
+    cuts.unshift({ from: start[end]!, to: end, source: source[end]! });
+  return splitLikeSources(cuts).map(({ from, to }, index) => ({
+    id: `s${index === 0 ? 0 : from + first}`,
+    name: '',
+    from: index === 0 ? 0 : from + first,
+    to: to - 1 + first,
+  }));
+}
+
+/** Likeness when the shift between the sections is not known yet. */
+function likenessAny(a: Fingerprint, b: Fingerprint): Likeness {
+  const shift = a.keys.length > 0 && b.keys.length > 0 ? b.keys[0]! - a.keys[0]! : 0;
+  return likeness(a, b, a.contour === b.contour ? shift : 0);
+}
+
+function lengthCost(length: number, count: number): number {
+  const isOdd = length % 4 === 0 ? 0 : length % 2 === 0 ? COSTS.oddLength / 2 : COSTS.oddLength;
+  const isShort = length < 4 ? COSTS.veryShort : 0;
+  const isPhrase = count >= LONG_PIECE && length < 8 ? COSTS.shortInLongPiece : 0;
+  const isLong = COSTS.perMeasureOverEight * Math.max(0, length - 8);
+  return (count <= 4 ? 0 : isOdd + isShort) + isPhrase + isLong;
+}
+
+/** Sections do not run across repeat signs, endings, or changes of metre and key. */
+function markCosts(score: Score, first: number, count: number) {
+  const sums = new Float64Array(count + 1);
+  for (let index = 0; index < count; index += 1) {
+    const measure = score.measures[first + index]!;
+    const before = score.measures[first + index - 1];
+    const isBoundary =
+      index > 0 &&
+      before !== undefined &&
+      (measure.startsRepeat ||
+        (before.endsRepeat !== null && measure.endings.length === 0) ||
+        before.key.fifths !== measure.key.fifths ||
+        metreLength(before.time) !== metreLength(measure.time) ||
+        before.barline === 'double');
+    sums[index + 1] = sums[index]! + (isBoundary ? COSTS.acrossMark : 0);
+  }
+  return (from: number, end: number) => sums[end]! - sums[from + 1]!;
+}
+
+/** A run that repeats several sections at once is cut where they are cut. */
+function splitLikeSources(cuts: readonly { from: number; to: number; source: number }[]) {
+  const done: { from: number; to: number }[] = [];
+  for (const cut of cuts) {
+    const inside =
+      cut.source < 0
+        ? []
+        : done.map(({ from }) => from - cut.source + cut.from).filter((at) => at > cut.from && at < cut.to);
+    const edges = [cut.from, ...new Set(inside), cut.to].sort((a, b) => a - b);
+    for (let index = 0; index + 1 < edges.length; index += 1)
+      done.push({ from: edges[index]!, to: edges[index + 1]! });
+  }
+  return done;
+}
