@@ -56,7 +56,7 @@ await text.press('Control+End');
 await text.pressSequentially(
   'D2|"G"G2 B2 d2|"Em"e4 d2|"Am"c2 B2 A2|"D7"F4 D2|\n"G"G2 B2 d2|"C"g4 e2|"D7"d2 c2 A2|"G"G4|]',
 );
-await page.locator('.music .note').nth(20).waitFor();
+await page.locator('.music .note').nth(19).waitFor();
 await allEngraved();
 await take('tune');
 await page.goto('/chords');

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { demoTunes } from '../../testing/demo-tunes';
+import { scoreFromAbc } from '../../testing/labelled-scores';
+import { readChart } from '../formats/chordpro/read';
 import { scoreFromText } from '../../testing/score-from-text';
 import { transposeScore } from '../keys/transpose-score';
 import { chordName } from '../pitch/chord';
@@ -34,6 +36,31 @@ describe('the key', () => {
     });
     expect(keyName(findKey(minor).key)).toBe('Am');
     expect(keyName(findKey(major).key)).toBe('C');
+  });
+
+  it.each([
+    ['a blues that goes round', '| G7 | C7 | G7 | G7 | C7 | C7 | G7 | G7 | D7 | C7 | G7 | D7 |', 'G'],
+    ['a loop that ends on its dominant', '| C | Am | Dm | G7 | C | Am | Dm | G7 |', 'C'],
+    ['a song that starts on the sixth', '| Am | F | C | G | Am | F | C | G | F | G | C | C |', 'C'],
+    ['a lament', '| Am | G | F | E7 | Am | G | F E7 | Am |', 'Am'],
+    [
+      'a song that starts on the lowered seventh',
+      '| Bb | F | C | C | Bb | F | C | C | Am | G | F | G | Bb | F | C | C |',
+      'C',
+    ],
+  ])('is found from chords alone: %s', (_, chart, expected) => {
+    const read = readChart(chart, 'chart.txt');
+    if (!read.ok) throw new Error(read.error.message);
+    expect(keyName(findKey(read.value).key)).toBe(expected);
+  });
+
+  it('of a modal tune is minor or major by its tonic', () => {
+    expect(
+      keyName(findKey(scoreFromAbc('X:1\nM:4/4\nL:1/4\nK:Ddor\nD E F G|A B c d|c A G F|E C D2|]')).key),
+    ).toBe('Dm');
+    expect(
+      keyName(findKey(scoreFromAbc('X:1\nM:4/4\nL:1/4\nK:Dmix\nD F A d|c A F D|G F E c|A F D2|]')).key),
+    ).toBe('D');
   });
 
   it('falls back on the signature when there is nothing to hear', () => {

@@ -9,12 +9,14 @@ const COSTS = {
   repeatSection: 170,
   identical: 4,
   transposed: 22,
-  sameRhythm: 62,
-  sameHarmony: 80,
-  different: 108,
-  oddLength: 140,
-  veryShort: 260,
+  movedWithinKey: 110,
+  sameRhythm: 125,
+  sameHarmony: 125,
+  different: 145,
+  oddLength: 300,
+  veryShort: 450,
   shortInLongPiece: 330,
+  longInShortPiece: 330,
   perMeasureOverEight: 45,
   acrossMark: 900,
 } as const;
@@ -46,18 +48,22 @@ export function cutSections(score: Score, prints: readonly Fingerprint[]): reado
   const first = isLeadIn ? 1 : 0;
   const count = score.measures.length - first;
   if (count <= 0) return [{ id: 's0', name: 'A', from: 0, to: Math.max(0, score.measures.length - 1) }];
-  // Running costs along each diagonal: what measures `offset` back say about those from the start to here.
-  const plain: Float64Array[] = [];
-  for (let offset = 1; offset < count; offset += 1) {
-    const sums = new Float64Array(count + 1);
-    for (let index = 0; index < count; index += 1)
-      sums[index + 1] =
-        sums[index]! +
-        (index < offset
-          ? COSTS.different
-          : costOf(likenessAny(prints[first + index - offset]!, prints[first + index]!)));
-    plain.push(sums);
-  }
+  // Running sums along each diagonal: what measures `offset` back say about those from the start to here, and how many
+  // of them say it well.
+  const diagonals = Array.from({ length: Math.max(0, count - 1) }, (_, place) => {
+    const offset = place + 1;
+    const costs = new Float64Array(count + 1);
+    const alike = new Uint16Array(count + 1);
+    for (let index = 0; index < count; index += 1) {
+      const cost =
+        index < offset ? COSTS.different : copyCost(prints[first + index - offset]!, prints[first + index]!);
+      costs[index + 1] = costs[index]! + cost;
+      // A measure said again counts in full, one that is only moved within the key for half.
+      const weight = cost <= COSTS.transposed ? 2 : cost <= COSTS.movedWithinKey ? 1 : 0;
+      alike[index + 1] = alike[index]! + weight;
+    }
+    return { costs, alike };
+  });
   const marks = markCosts(score, first, count);
   const best = Array<number>(count + 1).fill(Infinity);
   const start = Array<number>(count + 1).fill(0);
@@ -70,9 +76,9 @@ export function cutSections(score: Score, prints: readonly Fingerprint[]): reado
       let cost = COSTS.newSection + COSTS.newMeasure * length;
       let copied = -1;
       for (let offset = length; offset <= from; offset += 1) {
-        const sums = plain[offset - 1]!;
-        const copy = COSTS.repeatSection + sums[end]! - sums[from]!;
-        if (copy < cost) {
+        const { costs, alike } = diagonals[offset - 1]!;
+        const copy = COSTS.repeatSection + costs[end]! - costs[from]!;
+        if (copy < cost && alike[end]! - alike[from]! >= length) {
           cost = copy;
           copied = from - offset;
         }
@@ -95,16 +101,31 @@ export function cutSections(score: Score, prints: readonly Fingerprint[]): reado
   }));
 }
 
-/** Likeness when the shift between the sections is not known yet. */
-function likenessAny(a: Fingerprint, b: Fingerprint): Likeness {
+/**
+ * What a measure costs that is said to be another one again, at any height. A few notes are alike by chance, and a run
+ * moved within the key is a common turn, so neither saves much.
+ */
+function copyCost(a: Fingerprint, b: Fingerprint): number {
   const shift = a.keys.length > 0 && b.keys.length > 0 ? b.keys[0]! - a.keys[0]! : 0;
-  return likeness(a, b, a.contour === b.contour ? shift : 0);
+  const kind = likeness(a, b, a.contour === b.contour ? shift : 0);
+  if (kind !== 'transposed') return costOf(kind);
+  if (a.keys.length < 3) return COSTS.sameRhythm;
+  const isExact = a.keys.every((key, index) => b.keys[index]! - key === shift);
+  return isExact ? COSTS.transposed : COSTS.movedWithinKey;
 }
 
 function lengthCost(length: number, count: number): number {
   const isOdd = length % 4 === 0 ? 0 : length % 2 === 0 ? COSTS.oddLength / 2 : COSTS.oddLength;
   const isShort = length < 4 ? COSTS.veryShort : 0;
-  const isPhrase = count >= LONG_PIECE && length < 8 ? COSTS.shortInLongPiece : 0;
+  // Short pieces go in phrases of four, longer ones in sections of eight.
+  const isPhrase =
+    count >= LONG_PIECE
+      ? length < 8
+        ? COSTS.shortInLongPiece
+        : 0
+      : count > 8
+        ? COSTS.longInShortPiece * Math.max(0, Math.ceil(length / 4) - 1)
+        : 0;
   const isLong = COSTS.perMeasureOverEight * Math.max(0, length - 8);
   return (count <= 4 ? 0 : isOdd + isShort) + isPhrase + isLong;
 }

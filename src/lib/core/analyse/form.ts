@@ -95,7 +95,8 @@ function describe(
         return likeness(own[origin.from + index]!, own[body.from + index]!, shift);
       });
       const alike = kinds.filter((kind) => kind === 'identical' || kind === 'transposed').length;
-      if (alike < 0.5 * length) continue;
+      // Scales and other common turns are like each other at some height; a moved repeat must be alike nearly throughout.
+      if (alike < (shift === 0 ? 0.5 : 0.75) * length) continue;
       const differences = kinds.flatMap((kind, index) =>
         kind === 'identical' || kind === 'transposed'
           ? []

@@ -9,6 +9,17 @@ export const MINOR_PROFILE = [
   5000, 2000, 3500, 4500, 2000, 4000, 2000, 4500, 3500, 2000, 1500, 4000,
 ] as const;
 
+/**
+ * Modal tunes: major with a lowered seventh, and minor with a raised sixth. The profile's values for the two degrees are
+ * exchanged, as in the Mixolydian and Dorian scales.
+ */
+export const MIXOLYDIAN_PROFILE = [
+  5000, 2000, 3500, 2000, 4500, 4000, 2000, 4500, 2000, 3500, 4000, 1500,
+] as const;
+export const DORIAN_PROFILE = [
+  5000, 2000, 3500, 4500, 2000, 4000, 2000, 4500, 2000, 3500, 3500, 2000,
+] as const;
+
 /** Points beside the profile's, on its scale of thousandths; chosen by trial on our own labelled pieces. */
 export const KEY_POINTS = {
   signature: 140,
@@ -18,6 +29,10 @@ export const KEY_POINTS = {
   finalThird: 60,
   finalTop: 100,
   opening: 50,
+  /** A last chord that is a dominant seventh points to its goal: this share of the points of an ending. */
+  openEnding: 0.6,
+  /** What a modal reading must be better by. */
+  modal: 70,
   resolutions: 260,
   spelling: 150,
   /** For passages: staying in the key of the piece, and changing. */

@@ -3,7 +3,13 @@ import { ALL_KEYS, isInScale, keyLabel, relativeOf, tonicOf, type Key } from '..
 import { midiOf, mod, pitchClassOf } from '../pitch/pitch';
 import type { ChordSymbol, Note, Score } from '../score/model';
 import { endOf, metreOffset } from '../score/time';
-import { KEY_POINTS, MAJOR_PROFILE, MINOR_PROFILE } from './key-profiles.data';
+import {
+  DORIAN_PROFILE,
+  KEY_POINTS,
+  MAJOR_PROFILE,
+  MINOR_PROFILE,
+  MIXOLYDIAN_PROFILE,
+} from './key-profiles.data';
 
 export interface KeyFinding {
   readonly key: Key;
@@ -69,16 +75,19 @@ function pitchClassWeights(
 /** Mean profile value of what sounds, in thousandths. */
 function fitOf(key: Key, weights: readonly number[], total: number): number {
   const tonic = pitchClassOf(tonicOf(key));
-  const profile = key.mode === 'major' ? MAJOR_PROFILE : MINOR_PROFILE;
-  return (
+  const [plain, modal] =
+    key.mode === 'major' ? [MAJOR_PROFILE, MIXOLYDIAN_PROFILE] : [MINOR_PROFILE, DORIAN_PROFILE];
+  const fit = (profile: readonly number[]) =>
     weights.reduce((sum, weight, pitchClass) => sum + weight * profile[mod(pitchClass - tonic, 12)]!, 0) /
-    total
-  );
+    total;
+  return Math.max(fit(plain), fit(modal) - KEY_POINTS.modal);
 }
 
 interface Evidence {
   readonly finalBass: number | null;
   readonly finalTop: number | null;
+  /** The last chord is a dominant seventh, as where a song goes round: its goal is the tonic. */
+  readonly isOpenEnding: boolean;
   readonly finalThird: 'major' | 'minor' | null;
   readonly openingBass: number | null;
   /** Times that each pitch class was reached as the goal of a dominant, by the goal's mode. */
@@ -100,13 +109,30 @@ function gatherEvidence(score: Score): Evidence {
     .filter((note) => !note.grace && note.at + note.duration > lastOnset && note.at <= lastOnset)
     .sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch));
   const lowest = last ? null : finalBassNote(score, final);
-  const finalBass = last ? pitchClassOf(bassOf(last.chord)) : lowest ? pitchClassOf(lowest.pitch) : null;
+  const isOpenEnding =
+    last !== undefined && last.chord.quality.seventh === 'minor' && modeOf(last.chord) === 'major';
+  const finalBass = isOpenEnding
+    ? mod(pitchClassOf(last.chord.root) + 5, 12)
+    : last
+      ? pitchClassOf(bassOf(last.chord))
+      : lowest
+        ? pitchClassOf(lowest.pitch)
+        : null;
   const isHeard = (interval: number) =>
     finalBass !== null && final.some((note) => pitchClassOf(note.pitch) === mod(finalBass + interval, 12));
   return {
     finalBass,
     finalTop: final.length > 0 ? pitchClassOf(final.at(-1)!.pitch) : null,
-    finalThird: last ? modeOf(last.chord) : isHeard(4) ? 'major' : isHeard(3) ? 'minor' : null,
+    isOpenEnding,
+    finalThird: isOpenEnding
+      ? null
+      : last
+        ? modeOf(last.chord)
+        : isHeard(4)
+          ? 'major'
+          : isHeard(3)
+            ? 'minor'
+            : null,
     openingBass: openingBass(score, named[0]?.chord ?? null),
     resolutions:
       named.length > 1 ? chordResolutions(named.map(({ chord }) => chord)) : bassResolutions(score),
@@ -187,7 +213,7 @@ function evidencePoints(key: Key, evidence: Evidence, signature: Key): number {
   points += distance === 0 ? KEY_POINTS.signature : -KEY_POINTS.perFifthFromSignature * Math.min(7, distance);
   if (key.fifths === signature.fifths && key.mode === signature.mode) points += KEY_POINTS.signatureMode;
   if (evidence.finalBass === tonic) {
-    points += KEY_POINTS.finalBass;
+    points += KEY_POINTS.finalBass * (evidence.isOpenEnding ? KEY_POINTS.openEnding : 1);
     if (evidence.finalThird === key.mode) points += KEY_POINTS.finalThird;
   }
   if (evidence.finalTop === tonic) points += KEY_POINTS.finalTop;
@@ -207,7 +233,9 @@ function evidencePoints(key: Key, evidence: Evidence, signature: Key): number {
 function reasonFor(key: Key, next: Key, evidence: Evidence, signature: Key): string {
   const tonic = pitchClassOf(tonicOf(key));
   const grounds = [
-    ...(evidence.finalBass === tonic ? ['the piece ends on its tonic'] : []),
+    ...(evidence.finalBass === tonic
+      ? [evidence.isOpenEnding ? 'the last chord leads back to its tonic' : 'the piece ends on its tonic']
+      : []),
     ...(evidence.resolutions.some((each) => each.tonic === tonic) ? ['dominants resolve to it'] : []),
     ...(key.fifths === signature.fifths
       ? ['the signature agrees']

@@ -1,5 +1,5 @@
 import { chordName } from '../pitch/chord';
-import { midiOf } from '../pitch/pitch';
+import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note, Score } from '../score/model';
 import { metreLength, metreOffset } from '../score/time';
 
@@ -11,6 +11,8 @@ export interface Fingerprint {
   readonly rhythm: string;
   readonly contour: string;
   readonly keys: readonly number[];
+  /** Letter steps, for repeats that move within the key. */
+  readonly letters: readonly number[];
   readonly pitches: string;
   readonly full: string;
   readonly harmony: string;
@@ -25,6 +27,7 @@ export function fingerprints(score: Score, tune: readonly Note[]): readonly Fing
   return score.measures.map((measure, index) => {
     const notes = line[index]!;
     const keys = notes.map((note) => midiOf(note.pitch));
+    const letters = notes.map((note) => diatonicIndex(note.pitch));
     const place = (note: Note) => note.at - measure.start;
     const symbols = score.chords.filter((symbol) => symbol.measure === index);
     const before = score.chords.findLast((symbol) => symbol.at < measure.start);
@@ -32,11 +35,12 @@ export function fingerprints(score: Score, tune: readonly Note[]): readonly Fing
     const opens = symbols[0]?.at === measure.start || !before ? [] : [`0 ${chordName(before.chord)}`];
     return {
       rhythm: notes.map((note) => `${place(note)}+${note.duration}`).join(),
-      contour: keys
+      contour: letters
         .slice(1)
-        .map((key, at) => key - keys[at]!)
+        .map((letter, at) => letter - letters[at]!)
         .join(),
       keys,
+      letters,
       pitches: notes.map((note) => `${place(note)}+${note.duration}:${midiOf(note.pitch)}`).join(),
       full: all[index]!.map((note) => `${place(note)}+${note.duration}:${midiOf(note.pitch)}`)
         .sort()
@@ -67,9 +71,20 @@ export function likeness(a: Fingerprint, b: Fingerprint, shift: number): Likenes
     a.keys.length > 0 &&
     a.keys.every((key, index) => b.keys[index]! - key === shift);
   if (isShifted) return shift === 0 ? 'identical' : 'transposed';
+  if (isMovedWithinKey(a, b, shift)) return 'transposed';
   if (a.keys.length > 0 && a.rhythm === b.rhythm) return 'same-rhythm';
   if (a.harmony !== '' && a.harmony === b.harmony) return 'same-harmony';
   return 'different';
+}
+
+/** A sequence within the key moves by letters: some steps of it are whole tones where others are half. */
+function isMovedWithinKey(a: Fingerprint, b: Fingerprint, shift: number): boolean {
+  if (a.letters.length === 0 || a.rhythm !== b.rhythm || shift === 0) return false;
+  const letters = b.letters[0]! - a.letters[0]!;
+  const isNear = Math.abs(b.keys[0]! - a.keys[0]! - shift) <= 1;
+  return (
+    letters !== 0 && isNear && a.letters.every((letter, index) => b.letters[index]! - letter === letters)
+  );
 }
 
 /** The shift that makes most measures of two runs alike: their first notes tell. */

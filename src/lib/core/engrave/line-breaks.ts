@@ -11,6 +11,7 @@ const WIDTHS = {
   perSignatureSign: 10,
   timeSignature: 24,
   lyricCharacter: 12,
+  chartCharacter: 10.5,
   chordCharacter: 15,
   countCharacter: 12,
   gap: 9,
@@ -50,7 +51,7 @@ export function measureWidths(source: EngravingSource, markings: Markings): read
     const sung = markings.lyrics
       ? score.words
           .filter((word) => word.measure === measure.index)
-          .reduce((sum, word) => sum + word.text.trim().length * WIDTHS.lyricCharacter + WIDTHS.gap, 0)
+          .reduce((sum, word) => sum + word.text.trim().length * WIDTHS.chartCharacter + WIDTHS.gap, 0)
       : 0;
     const counts = markings.counts
       ? (source.counts[measure.index] ?? []).reduce(

@@ -88,4 +88,55 @@ export const FORMS: readonly FormFixture[] = [
     pattern: "A A' B A'",
     starts: ['1', '5', '9', '13'],
   },
+  {
+    name: 'a rondo of four-measure phrases',
+    file: 'rondo.abc',
+    text: abc(
+      '2/4',
+      'C',
+      'c2 eg|a2 ge|f2 dB|c4|G2 AB|c2 Ac|B2 GB|d4|c2 eg|a2 ge|f2 dB|c4|a2 ea|^g2 eg|a2 ba|e4|c2 eg|a2 ge|f2 dB|c4|]',
+    ),
+    pattern: 'A B A C A',
+    starts: ['1', '5', '9', '13', '17'],
+  },
+  {
+    name: 'two pairs of phrases with different ends',
+    file: 'abac.abc',
+    text: abc(
+      '3/4',
+      'G',
+      'G2 B2 d2|d2 B2 G2|A2 B2 c2|A6|e2 d2 c2|B2 A2 G2|A2 G2 F2|G6|G2 B2 d2|d2 B2 G2|A2 B2 c2|A6|c2 B2 A2|G2 F2 E2|D2 E2 F2|G6|]',
+    ),
+    pattern: 'A B A C',
+    starts: ['1', '5', '9', '13'],
+  },
+  {
+    name: 'a phrase again a step higher within the key',
+    file: 'sequence.abc',
+    text: abc(
+      '4/4',
+      'C',
+      'C2 E2 G2 E2|F2 E2 D4|E2 G2 c2 G2|E8|D2 F2 A2 F2|G2 F2 E4|F2 A2 d2 A2|F8|c2 B2 A2 G2|A2 G2 F2 E2|D2 E2 F2 D2|C8|]',
+    ),
+    pattern: "A A' B",
+    starts: ['1', '5', '9'],
+  },
+  {
+    name: 'blues of three lines',
+    file: 'blues.cho',
+    text: '| G7 | C7 | G7 | G7 |\n| C7 | C7 | G7 | G7 |\n| D7 | C7 | G7 | D7 |\n',
+    pattern: "A A' A''",
+    starts: ['1', '5', '9'],
+  },
+  {
+    name: 'a tune of which nothing repeats',
+    file: 'through.abc',
+    text: abc(
+      '3/4',
+      'F',
+      'F2 A2 c2|d4 c2|B2 A2 G2|F6|G2 A2 B2|c2 d2 e2|f4 e2|d6|c2 A2 F2|G4 B2|A2 c2 f2|e4 d2|c2 B2 A2|G2 E2 C2|F2 G2 A2|F6|]',
+    ),
+    pattern: 'A B C D',
+    starts: ['1', '5', '9', '13'],
+  },
 ];
