@@ -130,6 +130,7 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     key: null,
     leftTexture: 'open-fifth',
     counts: true,
+    painted: [{ from: 8, to: 11, texture: 'broken-triads' }],
     learner: 'Tam',
     stamps: [
       { section: 0, stage: 'right', tempo: 44, daysAgo: 9 },
@@ -149,15 +150,24 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
   },
   {
     file: 'rope-and-tar',
-    name: 'Held roots',
+    name: 'Swaying, root then chord',
     key: null,
-    leftTexture: 'held-root',
+    leftTexture: 'root-then-chord',
     counts: true,
     learner: 'Ruben',
     stamps: [
       { section: 0, stage: 'listen', tempo: null, daysAgo: 6 },
       { section: 0, stage: 'right-counts', tempo: 44, daysAgo: 1 },
     ],
+  },
+  {
+    file: 'slow-tide',
+    name: 'A waltz bass in F',
+    key: null,
+    leftTexture: 'root-then-chord',
+    counts: true,
+    learner: null,
+    stamps: [],
   },
   {
     file: 'two-boats',

@@ -14,7 +14,7 @@ import { transposeScore, transpositionTo } from '../keys/transpose-score';
 import { arrange, studySource } from './arrange';
 import { fingerPin, newDocument, texturePin, type Recipe } from './document';
 import { arrangementMusicXml } from './export';
-import { LEFT_TEXTURES, REGISTER_WINDOWS } from './textures.data';
+import { LEFT_TEXTURES, TEXTURES, type GeneratedTexture } from './textures.data';
 
 const tunes = demoTunes();
 const tune = (file: string) => studySource(tunes.find((each) => each.file.startsWith(file))!.score);
@@ -107,10 +107,30 @@ describe('arranging', () => {
           const allowed = [...spellChord(symbol.chord), bassOf(symbol.chord)].map(pitchClassOf);
           for (const note of sounding) expect(allowed).toContain(pitchClassOf(note.pitch));
           const lowest = midiOf(sounding[0]!.pitch);
-          expect(lowest).toBeGreaterThanOrEqual(REGISTER_WINDOWS[leftTexture].lowest);
-          expect(lowest).toBeLessThanOrEqual(REGISTER_WINDOWS[leftTexture].highest);
+          expect(lowest).toBeGreaterThanOrEqual(TEXTURES[leftTexture].window.lowest);
+          expect(lowest).toBeLessThanOrEqual(TEXTURES[leftTexture].window.highest);
           if (symbol.chord.bass || leftTexture !== 'close-triads')
             expect(pitchClassOf(sounding[0]!.pitch)).toBe(pitchClassOf(bassOf(symbol.chord)));
+        }
+      }
+    }
+  });
+
+  it('plays chord notes only, in every texture, with both hands clear of each other', () => {
+    for (const file of ['lantern', 'slow-tide', 'net', 'two-boats']) {
+      const facts = tune(file);
+      for (const leftTexture of Object.keys(TEXTURES) as GeneratedTexture[]) {
+        const { score, snags } = arrange(facts, withRecipe({ leftTexture }));
+        expect(snags.filter((snag) => snag.kind === 'same-key' || snag.kind === 'off-keyboard')).toEqual([]);
+        for (const note of score.notes.filter((each) => each.staff === 1)) {
+          const symbol = score.chords.findLast((each) => each.at <= note.at)!;
+          const allowed =
+            symbol.chord.kind === 'chord'
+              ? [...spellChord(symbol.chord), bassOf(symbol.chord)].map(pitchClassOf)
+              : [];
+          expect(allowed, `${file}, ${leftTexture}, measure ${note.measure}`).toContain(
+            pitchClassOf(note.pitch),
+          );
         }
       }
     }

@@ -2,12 +2,13 @@ import { chordName } from '../pitch/chord';
 import { midiOf } from '../pitch/pitch';
 import { writeByMetre } from '../score/duration';
 import { generatedNoteId, splitNoteId } from '../score/ids';
-import type { Note, Part, PartUse, Rest, Score } from '../score/model';
-import { metreLength, metreOffset } from '../score/time';
-import { ticks } from '../units';
+import type { Measure, Note, Part, PartUse, Rest, Score } from '../score/model';
+import { endOf, metreLength, metreOffset } from '../score/time';
+import { ticks, type Ticks } from '../units';
 import { chordSpans } from './chord-spans';
 import { voiceLeftHand, type LeftTask, type LeftVoicing } from './left-hand';
-import type { LeftTexture } from './textures.data';
+import { strikesOf } from './figures';
+import { TEXTURES, type LeftTexture } from './textures.data';
 
 /** Which staff of which part is the tune and which the left hand. */
 export interface HandRoles {
@@ -100,6 +101,7 @@ export function leftHandOf(
   const written = new Map(
     voicings.map((voicing) => [`${voicing.span.measure}/${voicing.span.slot}`, voicing]),
   );
+  const end = endOf(score.measures);
   const notes: Note[] = [];
   const rests: Rest[] = [];
   for (const { span } of tasks) {
@@ -120,13 +122,7 @@ export function leftHandOf(
     const pieces = writeByMetre(ticks(span.at - measure.start + offset), span.duration, measure.time);
     const at = (piece: number) => ticks(pieces[piece]!.at - offset + measure.start);
     if (voicing)
-      notes.push(
-        ...writeVoicing(
-          voicing,
-          place,
-          pieces.map((piece, index) => ({ at: at(index), duration: piece.duration })),
-        ),
-      );
+      notes.push(...writeVoicing(voicing, place, measure, offset, span.at + span.duration === end));
     else
       rests.push(
         ...pieces.map((piece, index): Rest => ({
@@ -163,26 +159,44 @@ function lowestTuneKeys(
   });
 }
 
+/** The strikes of a voicing's figure, each cut into written values where the metre asks for it. */
 function writeVoicing(
-  { span, tones }: LeftVoicing,
+  { span, texture, tones }: LeftVoicing,
   place: Pick<Note, 'part' | 'staff' | 'voice' | 'measure'>,
-  pieces: readonly Pick<Note, 'at' | 'duration'>[],
+  measure: Measure,
+  offset: Ticks,
+  isEnd: boolean,
 ): readonly Note[] {
-  return tones.flatMap(({ pitch, role }) => {
-    const id = generatedNoteId(span.measure, 'left', span.slot, role);
-    return pieces.map((piece, index): Note => ({
-      ...place,
-      ...piece,
-      id: splitNoteId(id, index),
-      pitch,
-      tieTo: index + 1 < pieces.length ? splitNoteId(id, index + 1) : null,
-      grace: null,
-      tuplet: null,
-      articulations: [],
-      finger: null,
-      lyrics: [],
-    }));
+  const from = span.at - measure.start + offset;
+  const isOverfull = from + span.duration > metreLength(measure.time);
+  const strikes = strikesOf({
+    figure: isOverfull ? 'held' : TEXTURES[texture].figure,
+    size: tones.length,
+    from,
+    duration: span.duration,
+    time: measure.time,
+    isEnd,
   });
+  return strikes.flatMap((strike, order) =>
+    strike.tones.flatMap((index) => {
+      const { pitch, role } = tones[index]!;
+      const id = generatedNoteId(span.measure, 'left', span.slot, order === 0 ? role : `${role}x${order}`);
+      const pieces = writeByMetre(strike.at, strike.duration, measure.time);
+      return pieces.map((piece, part): Note => ({
+        ...place,
+        at: ticks(piece.at - offset + measure.start),
+        duration: piece.duration,
+        id: splitNoteId(id, part),
+        pitch,
+        tieTo: part + 1 < pieces.length ? splitNoteId(id, part + 1) : null,
+        grace: null,
+        tuplet: null,
+        articulations: [],
+        finger: null,
+        lyrics: [],
+      }));
+    }),
+  );
 }
 
 function voicingReasons(voicings: readonly LeftVoicing[]): readonly Reason[] {
@@ -195,7 +209,8 @@ function voicingReasons(voicings: readonly LeftVoicing[]): readonly Reason[] {
       : 0;
     const position =
       ['root position', 'first inversion', 'second inversion'][inversionOf(voicing)] ?? 'over a foreign bass';
-    const how = voicing.tones.length < 3 ? '' : ` in ${position}`;
+    const isTriad = TEXTURES[voicing.texture].stack === 'triad';
+    const how = isTriad ? ` in ${position}` : '';
     const why = !before
       ? 'near the middle of its register'
       : kept > 0

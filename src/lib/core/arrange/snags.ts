@@ -1,10 +1,11 @@
 import { FULL_KEYBOARD, type Keyboard } from '../keys/transpose-score';
 import { midiOf, pitchName } from '../pitch/pitch';
-import type { Score } from '../score/model';
+import type { Note, Score } from '../score/model';
+import { isMuddy, MUD_BELOW_KEY, mudSentence, worstPair, type Mud } from './mud';
 
 /** Something in the result that a hand or a keyboard cannot do as it stands. */
 export interface Snag {
-  readonly kind: 'same-key' | 'crossing' | 'off-keyboard';
+  readonly kind: 'same-key' | 'crossing' | 'off-keyboard' | 'mud';
   readonly measure: number;
   readonly sentence: string;
 }
@@ -52,5 +53,22 @@ export function findSnags(score: Score, keyboard: Keyboard = FULL_KEYBOARD): rea
         });
     }
   }
+  for (const { measure, mud } of muddyPlaces(score.notes))
+    report({ kind: 'mud', measure, sentence: mudSentence(mud) });
   return snags.sort((a, b) => a.measure - b.measure);
+}
+
+/** Where what sounds together blurs: judged at every onset, by all that sounds then. O(onsets × sounding²). */
+function muddyPlaces(notes: readonly Note[]): readonly { measure: number; mud: Mud }[] {
+  let sounding: Note[] = [];
+  const places: { measure: number; mud: Mud }[] = [];
+  for (const [index, note] of notes.entries()) {
+    sounding.push(note);
+    if (notes[index + 1]?.at === note.at) continue;
+    sounding = sounding.filter((each) => each.at + each.duration > note.at);
+    if (!sounding.some((each) => midiOf(each.pitch) < MUD_BELOW_KEY)) continue;
+    const mud = worstPair(sounding.map((each) => each.pitch));
+    if (isMuddy(mud)) places.push({ measure: note.measure, mud });
+  }
+  return places;
 }

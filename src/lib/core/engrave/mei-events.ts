@@ -80,7 +80,9 @@ export function measureEvents(
   events.push(...slurEvents(source, measure, range));
   if (measure.index === range.from && measure.index > 0) events.push(...enteringTies(source, measure));
   if (measure.rehearsal !== null)
-    events.push(`<reh staff="1" tstamp="0" place="above">${escapeXml(measure.rehearsal)}</reh>`);
+    events.push(
+      `<reh${measure.index === range.from ? ' type="opens-line"' : ''} staff="1" tstamp="0" place="above">${escapeXml(measure.rehearsal)}</reh>`,
+    );
   return events.filter((event) => event !== '');
 }
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { TEXTURE_LABELS } from '$lib/core/arrange/textures.data';
+  import { textureLabel } from '$lib/core/arrange/textures.data';
   import type { EngravedSystem, EngraveOptions, MeasureBox, SystemPlan } from '$lib/workers/protocol';
   import MusicLine from '../engraving/music-line.svelte';
   import { useBench } from './bench-session.svelte';
@@ -125,7 +125,7 @@
         title={snags.map((snag) => snag.sentence).join(' ') || undefined}
       >
         <span class="tabular-nums">{numberOf(box.index)}</span>
-        {#if texture && isTextureNamed(box.index)}<span class="truncate">{TEXTURE_LABELS[texture]}</span>{/if}
+        {#if texture && isTextureNamed(box.index)}<span class="truncate">{textureLabel(texture)}</span>{/if}
         {#if snags.length > 0}<span class="ml-auto font-bold text-rust">mend</span>{/if}
       </button>
     {/each}

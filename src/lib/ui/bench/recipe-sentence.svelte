@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Recipe } from '$lib/core/arrange/document';
-  import { TEXTURE_LABELS, type LeftTexture } from '$lib/core/arrange/textures.data';
+  import { textureLabel, type LeftTexture } from '$lib/core/arrange/textures.data';
   import { ALL_KEYS, keyLabel, keyName, type Key } from '$lib/core/pitch/key';
   import ChoiceWord from '../parts/choice-word.svelte';
   import { useBench } from './bench-session.svelte';
@@ -24,7 +24,7 @@
       note: keyName(key) === keyName(source.key) ? `${signs(key)}, as it came` : signs(key),
     }));
   });
-  const textures = $derived(bench.textureChoices.map((value) => ({ value, label: TEXTURE_LABELS[value] })));
+  const textures = $derived(bench.textureChoices.map((value) => ({ value, label: textureLabel(value) })));
   const people = $derived([
     { value: '', label: 'nobody yet' },
     ...learners.map(({ id, name }) => ({ value: id, label: name })),

@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { TEXTURE_LABELS } from '$lib/core/arrange/textures.data';
+  import { textureLabel, type LeftTexture } from '$lib/core/arrange/textures.data';
   import { pitchName } from '$lib/core/pitch/pitch';
+  import ChoiceWord from '../parts/choice-word.svelte';
   import { useBench } from './bench-session.svelte';
 
   const bench = useBench();
@@ -67,17 +68,15 @@
       role="group"
       aria-label="Left hand of the selected measures"
     >
-      <span class="mr-1">Left hand</span>
-      {#each bench.textureChoices as texture (texture)}
-        <button
-          class="button"
-          aria-pressed={bench.arrangement?.textures[bench.range.from] === texture}
-          class:font-bold={bench.arrangement?.textures[bench.range.from] === texture}
-          onclick={() => bench.paintTexture(texture)}
-        >
-          {TEXTURE_LABELS[texture]}
-        </button>
-      {/each}
+      <span>Left hand here</span>
+      {#if bench.arrangement}
+        <ChoiceWord
+          name="Left hand of these measures"
+          value={bench.arrangement.textures[bench.range.from]!}
+          choices={bench.textureChoices.map((value) => ({ value, label: textureLabel(value) }))}
+          onchoose={(texture: LeftTexture) => bench.paintTexture(texture)}
+        />
+      {/if}
       <button class="button" disabled={!hasPainted} onclick={() => bench.paintTexture(null)}
         >As the piece</button
       >

@@ -1,0 +1,124 @@
+import type { TimeSignature } from '../score/model';
+import { beatsOf } from '../score/time';
+import { ticks, type Ticks } from '../units';
+import type { Figure } from './textures.data';
+
+/** One touch of a figure: when, counted from the start of the metre, for how long, and which notes of the stack. */
+export interface Strike {
+  readonly at: Ticks;
+  readonly duration: Ticks;
+  /** Places in the stack, low to high. */
+  readonly tones: readonly number[];
+}
+
+interface FigureTask {
+  readonly figure: Figure;
+  /** How many notes the stack has. */
+  readonly size: number;
+  /** The stretch over which the chord holds, from the start of the metre. */
+  readonly from: number;
+  readonly duration: number;
+  readonly time: TimeSignature;
+  /** The piece ends here: what moves comes to rest. */
+  readonly isEnd: boolean;
+}
+
+interface Stretch {
+  readonly at: number;
+  readonly length: number;
+  readonly division: 2 | 3;
+}
+
+/**
+ * When the notes of a texture sound over one chord. Figures follow the beat groups of the metre, begin anew with every
+ * chord, and come to rest in the last measure. Strikes cover the stretch without gap or overlap.
+ */
+export function strikesOf(task: FigureTask): readonly Strike[] {
+  const { figure, size, from, duration, isEnd } = task;
+  const all = Array.from({ length: size }, (_, index) => index);
+  const whole = [strike(from, duration, all)];
+  const beats = beatsIn(task);
+  if (beats.length === 0) return whole;
+  const upper = all.slice(1);
+  switch (figure) {
+    case 'held':
+      return whole;
+    case 'pulsed':
+      return isEnd ? whole : beats.map((beat) => strike(beat.at, beat.length, all));
+    case 'alternating':
+      if (isEnd) return [strike(from, duration, [0])];
+      return beats.map((beat, index) => strike(beat.at, beat.length, [index % 2 === 0 ? 0 : size - 1]));
+    case 'broken':
+      if (isEnd) return whole;
+      return divided(beats).map((each, index) =>
+        strike(each.at, each.length, [brokenTone(index, size, beats[0]!.division)]),
+      );
+    case 'bass-then-chord':
+      return isEnd ? whole : bassThenChord(beats, upper);
+    case 'swing':
+      // The low fifth only takes turns with the root; at the end it would blur with it.
+      return isEnd ? [strike(from, duration, [0, ...upper.slice(1)])] : swing(beats, upper);
+    case 'spread':
+      if (isEnd) return whole;
+      return spread(from, duration, beats, size);
+  }
+}
+
+function strike(at: number, duration: number, tones: readonly number[]): Strike {
+  return { at: ticks(at), duration: ticks(duration), tones };
+}
+
+/** The beats of the metre inside the stretch; one that begins between beats opens with what is left of its beat. */
+function beatsIn({ from, duration, time }: FigureTask): readonly Stretch[] {
+  const end = from + duration;
+  return beatsOf(time).flatMap((beat): Stretch[] => {
+    const at = Math.max(from, beat.at);
+    const length = Math.min(end, beat.at + beat.length) - at;
+    return length > 0 ? [{ at, length, division: beat.division }] : [];
+  });
+}
+
+/** Beats cut into halves, or thirds where they are compound; short ones stay as they are. */
+function divided(beats: readonly Stretch[]): readonly Stretch[] {
+  return beats.flatMap((beat) => {
+    const parts =
+      beat.length % beat.division === 0 && beat.length / beat.division >= 5040 ? beat.division : 1;
+    const length = beat.length / parts;
+    return Array.from({ length: parts }, (_, index) => ({ ...beat, at: beat.at + index * length, length }));
+  });
+}
+
+/** Up and down through the chord in simple metre, up through it in each compound beat. */
+function brokenTone(index: number, size: number, division: 2 | 3): number {
+  if (size < 3) return index % size;
+  return division === 3 ? index % 3 : [0, 1, 2, 1][index % 4]!;
+}
+
+/** The root on the first beat, the chord on the others; in compound metre so within each beat. */
+function bassThenChord(beats: readonly Stretch[], upper: readonly number[]): readonly Strike[] {
+  if (beats[0]!.division === 3)
+    return beats.flatMap((beat) =>
+      divided([beat]).map((each, index) => strike(each.at, each.length, index === 0 ? [0] : upper)),
+    );
+  return beats.map((beat, index) => strike(beat.at, beat.length, index === 0 ? [0] : upper));
+}
+
+/** Root, chord, fifth, chord: bass and chord in turn, the second bass the fifth of the chord, laid low. */
+function swing(beats: readonly Stretch[], upper: readonly number[]): readonly Strike[] {
+  const [, ...chord] = upper;
+  const fifth = upper[0]!;
+  if (beats.length === 3)
+    return beats.map((beat, index) => strike(beat.at, beat.length, index === 0 ? [0] : chord));
+  return beats.map((beat, index) =>
+    strike(beat.at, beat.length, index % 2 === 1 ? chord : [index % 4 === 2 ? fifth : 0]),
+  );
+}
+
+/** Root, fifth and tenth one after another by half beats (thirds of a compound one), the tenth held to the end. */
+function spread(from: number, duration: number, beats: readonly Stretch[], size: number): readonly Strike[] {
+  const steps = divided(beats).slice(0, size);
+  return steps.map((each, index) => {
+    const isLast = index === steps.length - 1;
+    return strike(each.at, isLast ? from + duration - each.at : each.length, [index]);
+  });
+}
