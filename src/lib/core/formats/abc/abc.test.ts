@@ -111,6 +111,25 @@ w: Out we go, _ _ now the *`);
     ]);
   });
 
+  it('voices may change inside a line', () => {
+    const { value } = read(
+      'X:1\nM:2/4\nL:1/4\nV:1\nV:2 clef=bass\nK:C\n[V:1] c d|e2|\n[V:2] C,2|G,,2|\n[V:1] f g|[V:2] D,2|',
+    );
+    expect(value.parts.map((part) => part.staves)).toEqual([2]);
+    expect(value.notes.filter((note) => note.staff === 0).map((note) => pitchName(note.pitch))).toEqual([
+      'C5',
+      'D5',
+      'E5',
+      'F5',
+      'G5',
+    ]);
+    expect(value.notes.filter((note) => note.staff === 1).map((note) => pitchName(note.pitch))).toEqual([
+      'C3',
+      'G2',
+      'D3',
+    ]);
+  });
+
   it('untidy text loses nothing but what cannot be read, and says where', () => {
     const { value, warnings } = read(
       'X:1\nT:Untidy\nM:4/4\nL:1/4\nK:G\nG A ? B c|"Hm"d2 {e d2|\n"G G A B c|',

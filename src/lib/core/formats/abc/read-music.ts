@@ -13,7 +13,8 @@ interface OpenTuplet extends Tuplet {
 
 /** What a field inside music (`[K:G]`) or a bar does is the caller's; everything else is read here. */
 export interface MusicContext {
-  readonly voice: VoiceReader;
+  /** The voice that notes go to now; a field inside the line may change it. */
+  readonly voice: () => VoiceReader;
   readonly line: number;
   readonly warnings: WarningList;
   readonly inlineField: (name: string, value: string, column: number) => void;
@@ -46,7 +47,7 @@ class LineReader {
   ) {}
 
   get #voice(): VoiceReader {
-    return this.context.voice;
+    return this.context.voice();
   }
 
   #warn(message: string, at = this.#index): void {

@@ -122,7 +122,7 @@ class TuneReader {
     this.#verse = 0;
     this.#isContinued = /\\\s*$/.test(line);
     readMusicLine(line.replace(/\\\s*$/, ''), {
-      voice,
+      voice: () => this.#voiceNow(),
       line: number,
       warnings: this.warnings,
       inlineField: (name, value, column) => this.#field(name, value, number, column),

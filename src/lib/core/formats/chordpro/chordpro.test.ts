@@ -63,6 +63,12 @@ describe('reading charts', () => {
     ['a pickup of one beat', 'G | C / / / | F / / /', ['G:0', 'C:0', 'F:0']],
   ])('%s', (_, text, expected) => expect(chords(read(text).value)).toEqual(expected));
 
+  it('a comment that names a section begins it, another is kept as words', () => {
+    const { value } = read('{c: Verse 2}\n| C / / / |\n{c: softly}\n| F / / / |');
+    expect(value.measures.map((measure) => measure.rehearsal)).toEqual(['Verse 2', null]);
+    expect(value.marks).toMatchObject([{ kind: 'words', text: 'softly', measure: 1 }]);
+  });
+
   it('a slash that opens a section goes on with the chord before', () => {
     const { value } = read('Verse:\n| C / / / |\nBridge:\n| / / F / |');
     expect(chords(value)).toEqual(['C:0', 'F:2']);

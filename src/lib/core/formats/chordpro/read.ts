@@ -182,17 +182,14 @@ function readLines(text: string, header: Header, warnings: WarningList): readonl
   return lines;
 }
 
+/** How sections are called; in brackets or a comment such a name begins one. */
+const SECTION_NAME =
+  /^(intro|verse|pre-?chorus|chorus|bridge|middle|refrain|outro|ending|coda|instrumental|interlude|solo|tag|turnaround|hook|[A-Z]\d?$)/i;
+
 /** `[Verse 1]` or `Chorus:` on a line of its own. */
 function sectionHeading(line: string): string | null {
   const bracket = /^\[([A-Za-z][\w '’-]*)\]:?$/.exec(line);
-  if (
-    bracket &&
-    /^(intro|verse|pre-?chorus|chorus|bridge|middle|refrain|outro|ending|coda|instrumental|interlude|solo|tag|turnaround|hook|[A-Z]\d?$)/i.test(
-      bracket[1]!,
-    ) &&
-    !readChordLine(bracket[1]!)
-  )
-    return bracket[1]!;
+  if (bracket && SECTION_NAME.test(bracket[1]!) && !readChordLine(bracket[1]!)) return bracket[1]!;
   const colon = /^([A-Za-z][\w '’-]{0,38}):$/.exec(line);
   return colon ? colon[1]! : null;
 }
@@ -251,7 +248,8 @@ function readDirective(
     case 'comment_italic':
     case 'comment_box':
     case 'highlight':
-      return value === '' ? [] : [{ kind: 'note', text: value }];
+      if (value === '') return [];
+      return SECTION_NAME.test(value) ? [{ kind: 'section', name: value }] : [{ kind: 'note', text: value }];
     case 'chorus':
       return [{ kind: 'again', name: 'chorus' }];
     case 'subtitle':

@@ -3,6 +3,9 @@ import { writeMidi, type MidiEvent } from 'midi-file';
 import { describe, expect, it } from 'vitest';
 import { arbitraryScore } from '../../../testing/arbitrary-score';
 import { demoTunes } from '../../../testing/demo-tunes';
+import { perform, soundedNotes } from '../../../testing/perform';
+import { arrange, studySource } from '../../arrange/arrange';
+import { newDocument } from '../../arrange/document';
 import { midiOf, pitchName } from '../../pitch/pitch';
 import type { Score } from '../../score/model';
 import { readMidi } from './read';
@@ -218,6 +221,39 @@ describe('reading a performance', () => {
   it('ignores drums', () => {
     const result = readMidi(played([[0, 1, 40]], { channel: 9 }), 'drums.mid');
     expect(result).toMatchObject({ ok: false, error: { code: 'not-a-score' } });
+  });
+});
+
+describe('a piece played into one track by somebody', () => {
+  it('is found again: onsets, lengths, names and hands', () => {
+    const found = { notes: 0, onsets: 0, ends: 0, names: 0, hands: 0 };
+    for (const { score: source } of demoTunes()) {
+      for (const leftTexture of ['close-triads', 'broken-triads', 'root-then-chord'] as const) {
+        const document = newDocument(false);
+        const { score } = arrange(studySource(source), {
+          ...document,
+          recipe: { ...document.recipe, leftTexture },
+        });
+        const wanted = soundedNotes(score);
+        const heard = soundedNotes(read(perform(score, 0.025, 5)).value);
+        const shift = wanted[0]!.at - heard[0]!.at;
+        const byPlace = new Map(heard.map((note) => [`${note.at + shift}/${note.key}`, note]));
+        for (const note of wanted) {
+          const match = byPlace.get(`${note.at}/${note.key}`);
+          found.notes += 1;
+          if (!match) continue;
+          found.onsets += 1;
+          if (match.end + shift === note.end) found.ends += 1;
+          if (match.name === note.name) found.names += 1;
+          if (match.staff === note.staff) found.hands += 1;
+        }
+      }
+    }
+    const rate = (count: number) => count / found.notes;
+    expect(rate(found.onsets)).toBeGreaterThan(0.99);
+    expect(rate(found.ends)).toBeGreaterThan(0.99);
+    expect(rate(found.names)).toBeGreaterThan(0.98);
+    expect(rate(found.hands)).toBeGreaterThan(0.95);
   });
 });
 

@@ -13,6 +13,8 @@ const COSTS = {
   /** A note that another finger of the same hand cannot reach while it holds. */
   heldTooFar: 10,
   handsCross: 12,
+  /** A hand that strikes while it holds another note. */
+  strikesWhileHolding: 12,
   /** Each note more or fewer than the hand had in its hold just before. */
   changeOfGrip: 4,
   /** Each semitone a hand plays on the other's side of middle C. */
@@ -99,6 +101,7 @@ function move(hand: Hand, notes: readonly StreamNote[], at: number, isAlone: boo
   const [lowest, highest] = [Math.min(...keys), Math.max(...keys)];
   const centre = (lowest + highest) / 2;
   let cost = change + COSTS.beyondOctave * Math.max(0, highest - lowest - EASY_SPAN);
+  if (held.length > 0) cost += COSTS.strikesWhileHolding;
   for (const note of held) {
     const reach = Math.max(Math.abs(note.key - lowest), Math.abs(note.key - highest));
     if (reach > EASY_SPAN + 2) cost += COSTS.heldTooFar;
