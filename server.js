@@ -6,5 +6,13 @@ process.env.ORIGIN ??= `http://${process.env.HOST}:${process.env.PORT}`;
 process.env.BODY_SIZE_LIMIT ??= '12M';
 process.env.SHUTDOWN_TIMEOUT ??= '5';
 
+process.once('uncaughtException', (error) => {
+  if (error.code !== 'EADDRINUSE') throw error;
+  console.error(
+    `Port ${process.env.PORT} is taken by another program. Choose one with PORT=… and start again.`,
+  );
+  process.exit(1);
+});
+
 await import('./build/index.js');
 console.log(`Key Path is at ${process.env.ORIGIN}`);

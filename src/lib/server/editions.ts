@@ -1,6 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm';
 import { arrange, studySource, type Arrangement } from '../core/arrange/arrange';
 import type { Recipe } from '../core/arrange/document';
+import { EMPTY_SCORE } from '../core/score/model';
 import { findArrangement } from './arrangements';
 import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces } from './db/schema';
@@ -94,8 +95,14 @@ export function findEdition(id: string): EditionRecord | null {
     pieceTitle: row.piece.title,
     number: row.edition.number,
     createdAtMs: row.edition.createdAtMs,
-    frozen: JSON.parse(row.edition.frozenJson) as FrozenEdition,
+    frozen: parseFrozen(row.edition.frozenJson),
   };
+}
+
+/** Editions frozen by an earlier version lack what has been added to the score since; that was empty then. */
+function parseFrozen(json: string): FrozenEdition {
+  const frozen = JSON.parse(json) as FrozenEdition;
+  return { ...frozen, score: { ...EMPTY_SCORE, ...frozen.score } };
 }
 
 /** Editions of an arrangement with who has each, the newest first. */

@@ -4,6 +4,7 @@
   import { onMount } from 'svelte';
   import { keyLabel } from '$lib/core/pitch/key';
   import type { EditionRecord } from '$lib/server/editions';
+  import { EXPORTS } from '$lib/core/formats/write-score';
   import { useEngraver } from '../workers/engraver-context';
   import { HandoutSession, PAPERS, type PaperName } from './handout-session.svelte';
   import { adoptSvg } from '../engraving/adopt-svg';
@@ -55,9 +56,11 @@
     ><input type="checkbox" bind:checked={session.showsChords} />Chord letters</label
   >
   <div class="ml-auto flex gap-2">
-    <a class="button" href="/api/editions/{edition.id}/musicxml" data-sveltekit-reload
-      ><Download size={17} aria-hidden="true" />MusicXML</a
-    >
+    {#each Object.entries(EXPORTS) as [format, { label }] (format)}
+      <a class="button" href="/api/editions/{edition.id}/export?format={format}" data-sveltekit-reload
+        ><Download size={17} aria-hidden="true" />{label}</a
+      >
+    {/each}
     <button class="button button-main" onclick={() => window.print()} disabled={session.pages.length === 0}
       ><Printer size={17} aria-hidden="true" />Print</button
     >

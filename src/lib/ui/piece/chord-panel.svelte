@@ -24,7 +24,7 @@
   }
 
   function bring(node: HTMLElement, isChosen: boolean) {
-    const show = (wanted: boolean) => wanted && node.scrollIntoView({ block: 'nearest' });
+    const show = (wanted: boolean) => wanted && node.scrollIntoView({ block: 'center' });
     show(isChosen);
     return { update: show };
   }
@@ -41,7 +41,7 @@
   </div>
   {#if chosen}
     <form
-      class="flex items-end gap-2 bg-ground p-2"
+      class="sticky -top-3 z-10 flex items-end gap-2 bg-ground p-2"
       onsubmit={(event) => {
         event.preventDefault();
         void rename(typed);
@@ -63,7 +63,7 @@
   {#if chords.length === 0}
     <p class="notice">There is no harmony to name here yet.</p>
   {:else}
-    <div class="max-h-[25rem] overflow-auto">
+    <div>
       <table class="ruled text-sm">
         <thead><tr><th>M.</th><th>Chord</th><th>Notes</th><th>From</th></tr></thead>
         <tbody>

@@ -1,26 +1,20 @@
-import { findKey } from '../../analyse/key';
 import type { Key } from '../../pitch/key';
-import { isInScale } from '../../pitch/key';
-import { spellClassInKey, spellLine } from '../../pitch/spell';
+import { spellLine } from '../../pitch/spell';
 import type { Mark, Part, Score, Tuplet } from '../../score/model';
 import { beatsOf, type Beat } from '../../score/time';
 import { validateScore } from '../../score/validate';
 import { bpm, ticks, TICKS_PER_QUARTER } from '../../units';
-import { assembleScore, PLAIN_EVENT, type VoicePlan } from '../assemble';
+import { assembleScore, type VoicePlan } from '../assemble';
 import { Refusal, WarningList, type ReadResult } from '../result';
-import { areWritten, beatIndexAt, findGrids, snap, straighten, type Grid } from './grid';
+import { areWritten, findGrids, snap, type Grid } from './grid';
+import { keysOf } from './keys';
 import { layMeasures, type PlayedMeasure } from './metre';
 import { parsePerformance, type Performance, type PlayedNote, type PlayedTrack } from './parse';
+import { quantise } from './quantise';
 import { splitHands } from './split-hands';
 import { writeVoices, type GridNote } from './voices';
 
 const MAX_MEASURES = 5000;
-/** How many quarters an end may be off before another place is as good, in a written file and in a played one. */
-const WRITTEN_END_TOLERANCE = 0.01;
-const PLAYED_END_TOLERANCE = 0.12;
-/** Above this share of notes outside it, a key signature is not believed. */
-const MOST_OUTSIDE_KEY = 0.18;
-
 /**
  * Reads a standard MIDI file as a score: finds the grid and quantises, lays measures with their pickup, spells by key, and
  * parts a keyboard track into two hands by stream. Drums are left out. O(notes × divisions).
@@ -77,7 +71,12 @@ function scoreOf(performance: Performance, file: string, warnings: WarningList):
     grid: grids[index]!,
     notes: quantise(stream.notes, grids[index]!, origin, areEndsWritten),
   }));
-  const keys = keysOf(performance, measures, staves, origin);
+  const keys = keysOf(
+    performance,
+    measures,
+    staves.flatMap((staff) => staff.notes),
+    origin,
+  );
   const bounds = measureBounds(measures, origin);
   const voices = staves.flatMap((staff): readonly VoicePlan[] =>
     writeVoices(staff.notes, bounds, tupletsOf(staff.grid, origin)).map((events, index) => ({
@@ -215,102 +214,6 @@ function isKeyboard(notes: readonly PlayedNote[]): boolean {
   return wide > 0.1 * notes.length;
 }
 
-function quantise(
-  played: readonly PlayedNote[],
-  grid: Grid,
-  origin: number,
-  areEndsWritten: boolean,
-): readonly GridNote[] {
-  const notes = played.map((note) => {
-    const { ticks: at } = snap(grid, note.start);
-    return { at: at - origin, rawEnd: warp(grid, note.end) - origin, key: note.key };
-  });
-  const sorted = notes.filter((note) => note.at >= 0).sort((a, b) => a.at - b.at || a.key - b.key);
-  const onsets = [...new Set(sorted.map((note) => note.at))];
-  const seen = new Set<string>();
-  return sorted
-    .filter((note) => !seen.has(`${note.at}/${note.key}`) && seen.add(`${note.at}/${note.key}`))
-    .map((note) => ({
-      at: note.at,
-      key: note.key,
-      end: endOnGrid(note, onsets, grid, origin, areEndsWritten),
-    }));
-}
-
-/** The end of a note in ticks, with a swung beat straightened, not yet on the grid. */
-function warp(grid: Grid, time: number): number {
-  const { start, length, isCompound } = grid.beats[beatIndexAt(grid, time)]!;
-  const raw = (time - start) / length;
-  const fraction = grid.swing === null || isCompound || raw > 1 ? raw : straighten(raw, grid.swing);
-  return (start + length * fraction) * TICKS_PER_QUARTER;
-}
-
-/**
- * Where a note is written to end: at the next onset when it was held till about then, otherwise at the nearest plain
- * place of its beat. Every place has a price, so that playing a little short does not make rests.
- */
-function endOnGrid(
-  note: { at: number; rawEnd: number },
-  onsets: readonly number[],
-  grid: Grid,
-  origin: number,
-  isWritten: boolean,
-): number {
-  const next = firstAfter(onsets, note.at + 1);
-  const { start, length, division, isCompound } =
-    grid.beats[beatIndexAt(grid, (note.rawEnd + origin - 1) / TICKS_PER_QUARTER)]!;
-  const from = start * TICKS_PER_QUARTER - origin;
-  const size = length * TICKS_PER_QUARTER;
-  const tolerance = isWritten ? WRITTEN_END_TOLERANCE : PLAYED_END_TOLERANCE;
-  // Plain places of the beat, those of its own division, and finer ones that must fit closely to be taken.
-  const divisions: readonly (readonly [parts: number, price: number])[] = isCompound
-    ? [
-        [1, 0.25],
-        [3, 0.5],
-        [division, 0.75],
-        [6, 1.1],
-        [12, 1.9],
-        [4, 2],
-      ]
-    : [
-        [1, 0.25],
-        [2, 0.5],
-        [division, 0.75],
-        [4, 1.1],
-        [8, 1.9],
-        [3, 1.5],
-        [6, 2],
-        [16, 2.5],
-      ];
-  const candidates = divisions.flatMap(([parts, price]) =>
-    Array.from({ length: parts + 1 }, (_, place) => ({
-      at: Math.round(from + (size * place) / parts),
-      price: place === 0 || place === parts ? 0.25 : price,
-    })),
-  );
-  if (next !== undefined) candidates.push({ at: next, price: 0 });
-  const fitting = candidates.filter(({ at }) => at > note.at + 600);
-  const cost = ({ at, price }: { at: number; price: number }) =>
-    Math.abs(at - note.rawEnd) / (tolerance * TICKS_PER_QUARTER) + price;
-  const best = fitting.reduce<(typeof fitting)[number] | null>(
-    (a, b) => (!a || cost(b) < cost(a) ? b : a),
-    null,
-  );
-  return best?.at ?? note.at + TICKS_PER_QUARTER / 8;
-}
-
-/** The first of the sorted times that is later than the given one. */
-function firstAfter(sorted: readonly number[], time: number): number | undefined {
-  let low = 0;
-  let high = sorted.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle]! > time) high = middle;
-    else low = middle + 1;
-  }
-  return sorted[low];
-}
-
 interface MeasureBound {
   readonly start: number;
   readonly length: number;
@@ -332,71 +235,6 @@ function tupletsOf(grid: Grid, origin: number): readonly { start: number; end: n
     const from = Math.round(start * TICKS_PER_QUARTER) - origin;
     const end = Math.round((start + length) * TICKS_PER_QUARTER) - origin;
     return [{ start: from, end, tuplet: { id: `b${index}`, actual: division, normal } }];
-  });
-}
-
-/** The key of each measure: the file's signature where the notes agree with it, otherwise what the notes say. */
-function keysOf(
-  performance: Performance,
-  measures: readonly PlayedMeasure[],
-  staves: readonly StaffPlan[],
-  origin: number,
-): readonly Key[] {
-  const notes = staves.flatMap((staff) => staff.notes);
-  const found = findKey(soundingScore(notes)).key;
-  const signatures = performance.keys.map(({ at, value }) => ({
-    at,
-    key: { fifths: value.fifths, mode: value.isMinor ? ('minor' as const) : ('major' as const) },
-  }));
-  if (signatures.length === 0) return measures.map(() => found);
-  const believed = signatures.map(({ at, key }, index) => {
-    const from = index === 0 ? -Infinity : at * TICKS_PER_QUARTER - origin;
-    const to = (signatures[index + 1]?.at ?? Infinity) * TICKS_PER_QUARTER - origin;
-    const inside = notes.filter((note) => note.at >= from && note.at < to);
-    const outside = inside.filter((note) => !isInScale(spellClassInKey(note.key, key), key)).length;
-    return { at, key: outside > MOST_OUTSIDE_KEY * inside.length ? found : key };
-  });
-  return measures.map(
-    (measure) => (believed.findLast((each) => each.at <= measure.start + 1e-6) ?? believed[0]!).key,
-  );
-}
-
-/** A score of the bare notes, enough to find the key by. */
-function soundingScore(notes: readonly GridNote[]): Score {
-  const length = Math.max(...notes.map((note) => note.end), TICKS_PER_QUARTER);
-  return assembleScore({
-    title: '',
-    composer: '',
-    parts: [{ id: 'P1', name: '', staves: 1 }],
-    measures: [
-      {
-        length,
-        time: { beats: 4, beatType: 4 },
-        key: { fifths: 0, mode: 'major' },
-        barline: 'single',
-        startsRepeat: false,
-        endsRepeat: null,
-        endings: [],
-        rehearsal: null,
-      },
-    ],
-    voices: [
-      {
-        part: 0,
-        staff: 0,
-        voice: '1',
-        measures: [
-          notes.map((note) => ({
-            ...PLAIN_EVENT,
-            at: note.at,
-            duration: note.end - note.at,
-            pitches: spellLine([note.key], { fifths: 0, mode: 'major' }),
-          })),
-        ],
-      },
-    ],
-    chords: [],
-    marks: [],
   });
 }
 

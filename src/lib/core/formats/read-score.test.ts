@@ -1,0 +1,46 @@
+import { strToU8, zipSync } from 'fflate';
+import { describe, expect, it } from 'vitest';
+import { formatOf, readScore } from './read-score';
+import { EXPORTS, isExportFormat, writeScore, type ExportFormat } from './write-score';
+import { scoreFromAbc } from '../../testing/labelled-scores';
+
+describe('telling formats apart', () => {
+  it.each([
+    ['a.mid', 'MThd....', 'midi'],
+    ['a.bin', 'MThd....', 'midi'],
+    ['a.txt', '  <score-partwise/>', 'musicxml'],
+    ['a.abc', 'anything', 'abc'],
+    ['a.txt', 'X:1\nK:C\nCDE|', 'abc'],
+    ['a.txt', 'T:No number\nK:G\nGAB|', 'abc'],
+    ['a.txt', '{title: Song}\n[C]la', 'chart'],
+    ['a.cho', '| C | G |', 'chart'],
+  ])('%s with “%s” is %s', (name, text, expected) => expect(formatOf(strToU8(text), name)).toBe(expected));
+
+  it('a compressed file is a score', () =>
+    expect(formatOf(zipSync({ 'a.xml': strToU8('<x/>') }), 'a.zip')).toBe('musicxml'));
+});
+
+describe('reading and writing by format', () => {
+  const score = scoreFromAbc('X:1\nT:All ways\nM:3/4\nL:1/4\nK:F\n"F"F A c|"C7"B G E|"F"F3|]');
+
+  it.each(Object.keys(EXPORTS) as ExportFormat[])('%s is read back with its measures and key', (format) => {
+    expect(isExportFormat(format)).toBe(true);
+    const read = readScore(writeScore(score, format), `out.${EXPORTS[format].extension}`);
+    if (!read.ok) throw new Error(read.error.message);
+    expect(read.value.measures.map((measure) => measure.length)).toEqual([30_240, 30_240, 30_240]);
+    expect(read.value.measures[0]!.key.fifths).toBe(-1);
+    if (format !== 'midi') expect(read.value.chords).toHaveLength(3);
+    if (format !== 'chordpro') expect(read.value.notes).toHaveLength(7);
+  });
+
+  it('knows no other formats', () => expect(isExportFormat('pdf')).toBe(false));
+
+  it.each([
+    ['empty.abc', new Uint8Array(), 'empty-file'],
+    ['huge.abc', new Uint8Array(11 * 1024 * 1024), 'too-large'],
+    ['binary.abc', Uint8Array.from([65, 0, 0, 1, 2]), 'bad-encoding'],
+    ['words.txt', strToU8('Dear parents, there is no lesson on Friday.'), 'not-a-score'],
+  ])('refuses %s', (name, bytes, code) =>
+    expect(readScore(bytes, name)).toMatchObject({ ok: false, error: { code } }),
+  );
+});

@@ -1,0 +1,21 @@
+import { error } from '@sveltejs/kit';
+import { arrangementMusicXml } from '$lib/core/arrange/export';
+import { EXPORTS, isExportFormat, writeScore } from '$lib/core/formats/write-score';
+import { findEdition } from '$lib/server/editions';
+import { download } from '$lib/server/download';
+import type { RequestHandler } from './$types';
+
+/** An edition as it was handed out, in an open format; MusicXML carries the counts, too. */
+export const GET: RequestHandler = ({ params, url }) => {
+  const edition = findEdition(params.id);
+  if (!edition) error(404, 'There is no such edition in the studio.');
+  const format = url.searchParams.get('format') ?? 'musicxml';
+  if (!isExportFormat(format)) error(400, `An edition can be written as ${Object.keys(EXPORTS).join(', ')}.`);
+  const { score, counts, recipe } = edition.frozen;
+  const content =
+    format === 'musicxml'
+      ? arrangementMusicXml(score, recipe.counts === 'shown' ? counts : [])
+      : writeScore(score, format);
+  const { extension, type } = EXPORTS[format];
+  return download(content, `${edition.pieceTitle}, edition ${edition.number}.${extension}`, type);
+};
