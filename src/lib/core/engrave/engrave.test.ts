@@ -3,7 +3,11 @@ import { SaxesParser } from 'saxes';
 import { describe, expect, it } from 'vitest';
 import { arbitraryScore } from '../../testing/arbitrary-score';
 import { demoTunes } from '../../testing/demo-tunes';
+import { TEXTURES } from '../../testing/labelled/textures';
+import { scoreFromAbc } from '../../testing/labelled-scores';
 import { countScore } from '../counting/count';
+import { readChart } from '../formats/chordpro/read';
+import { asOnePart } from '../score/one-part';
 import { readKey } from '../pitch/key';
 import { readPitch } from '../pitch/pitch';
 import type { Score } from '../score/model';
@@ -149,5 +153,35 @@ describe('MEI of a line', () => {
   it('prints the metre only where it begins or changes', () => {
     expect(meiSystem(source, { from: 0, to: 1 }, ALL_MARKINGS)).not.toContain('invis');
     expect(meiSystem(source, { from: 2, to: 3 }, ALL_MARKINGS)).toContain('meter.form="invis"');
+  });
+});
+
+describe('staves of several players', () => {
+  const braces = (score: Score) =>
+    meiSystem(prepared(score), { from: 0, to: 0 }, ALL_MARKINGS).match(/symbol="brace"/g)?.length ?? 0;
+
+  it('are braced by player: a voice stands over its piano', () => {
+    const song = asOnePart(scoreFromAbc(TEXTURES.find(({ name }) => name.startsWith('a sung'))!.abc));
+    const mei = meiSystem(prepared(song), { from: 0, to: 0 }, ALL_MARKINGS);
+    expect(mei).toMatch(
+      /<staffGrp><staffDef n="1".*?<staffGrp symbol="brace" bar\.thru="true"><staffDef n="2"/,
+    );
+    expect(braces(song)).toBe(1);
+  });
+
+  it('one player has one brace, a single staff none', () => {
+    expect(braces(tune('two-boats'))).toBe(1);
+    expect(braces(tune('lantern'))).toBe(0);
+  });
+});
+
+describe('a chart without notes', () => {
+  it('shows a slash for every beat, and its words under them', () => {
+    const read = readChart('{time: 6/8}\n| [C]Row [/]on | [F] [G] |', 'a.cho');
+    if (!read.ok) throw new Error(read.error.message);
+    const mei = meiSystem(prepared(read.value), { from: 0, to: 1 }, ALL_MARKINGS);
+    expect(mei.match(/head\.shape="slash"/g)).toHaveLength(4);
+    expect(mei).toContain('>Row</harm>');
+    expect(mei).toContain('>on</harm>');
   });
 });

@@ -33,16 +33,22 @@ export function meiSystem(source: EngravingSource, range: SystemRange, markings:
   const isMetreHidden =
     markings.isWithoutMetre === true || (range.from > 0 && !isTimeNew(source.score, range.from));
   const meter = `meter.count="${meterCount(first.time)}" meter.unit="${first.time.beatType}"${isMetreHidden ? ' meter.form="invis"' : ''}`;
-  const staffDefs = clefs
-    .map(
-      (clef, staff) => `<staffDef n="${staff + 1}" lines="5"><clef ${meiClefAttributes(clef)}/></staffDef>`,
-    )
-    .join('');
-  const group =
-    staves > 1
-      ? `<staffGrp symbol="brace" bar.thru="true">${staffDefs}</staffGrp>`
-      : `<staffGrp>${staffDefs}</staffGrp>`;
+  const staffDefs = clefs.map(
+    (clef, staff) => `<staffDef n="${staff + 1}" lines="5"><clef ${meiClefAttributes(clef)}/></staffDef>`,
+  );
+  const group = staffGroups(staffDefs, source.score.parts[0]?.groups ?? [staves]);
   return `<mei xmlns="http://www.music-encoding.org/ns/mei" meiversion="5.0"><meiHead><fileDesc><titleStmt><title/></titleStmt><pubStmt/></fileDesc></meiHead><music><body><mdiv><score><scoreDef ${meter} keysig="${meiKeySignature(first.key.fifths)}">${group}</scoreDef><section><pb/><sb/>${groupEndings(content)}</section></score></mdiv></body></music></mei>`;
+}
+
+/** Staves that one player reads are braced together; several players' stand one above the other. */
+function staffGroups(staffDefs: readonly string[], sizes: readonly number[]): string {
+  let next = 0;
+  const groups = sizes.map((size) => {
+    const own = staffDefs.slice(next, next + size).join('');
+    next += size;
+    return size > 1 ? `<staffGrp symbol="brace" bar.thru="true">${own}</staffGrp>` : own;
+  });
+  return sizes.length === 1 && sizes[0]! > 1 ? groups[0]! : `<staffGrp>${groups.join('')}</staffGrp>`;
 }
 
 /** Unequal groups are printed, 3+2 over 8; equal ones say nothing that 8 over 8 does not. */

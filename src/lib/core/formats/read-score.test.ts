@@ -33,6 +33,17 @@ describe('reading and writing by format', () => {
     if (format !== 'chordpro') expect(read.value.notes).toHaveLength(7);
   });
 
+  it('the words of a chart are not lost in MusicXML', () => {
+    const chart = readScore(strToU8('| [C]Lights [/]on the [G]water [/] |'), 'a.cho');
+    if (!chart.ok) throw new Error(chart.error.message);
+    const read = readScore(writeScore(chart.value, 'musicxml'), 'a.musicxml');
+    if (!read.ok) throw new Error(read.error.message);
+    const words = read.value.marks.flatMap((mark) =>
+      mark.kind === 'words' ? [`${mark.at} ${mark.text}`] : [],
+    );
+    expect(words).toEqual(['0 Lights', '10080 on the', '20160 water']);
+  });
+
   it('knows no other formats', () => expect(isExportFormat('pdf')).toBe(false));
 
   it.each([

@@ -34,6 +34,8 @@ export interface Part {
   readonly id: string;
   readonly name: string;
   readonly staves: number;
+  /** Sizes of the groups of staves that one player reads, where a view joins several parts: a voice over a piano is 1, 2. */
+  readonly groups?: readonly number[];
   /** What each staff is for, as the teacher chose when importing; absent where its place decides. */
   readonly uses?: readonly PartUse[];
 }

@@ -14,7 +14,7 @@ const withUses = (uses: Score['parts'][number]['uses'][]): Score => ({
 describe('a score shown as one part', () => {
   it('has all staves one above the other', () => {
     const shown = asOnePart(SONG);
-    expect(shown.parts).toMatchObject([{ staves: 3 }]);
+    expect(shown.parts).toMatchObject([{ staves: 3, groups: [1, 2] }]);
     expect(shown.notes).toHaveLength(SONG.notes.length);
     expect(new Set(shown.notes.map((note) => note.staff))).toEqual(new Set([0, 1, 2]));
     expect(validateScore(shown)).toEqual([]);

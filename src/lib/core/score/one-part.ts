@@ -20,11 +20,14 @@ export function asOnePart(score: Score): Score {
     });
   const rename = <T extends Note | Rest>(events: readonly T[]): readonly T[] =>
     events.map((event) => ({ ...event, voice: `${event.part}x${event.voice}` }));
+  const groups = score.parts
+    .map((_, index) => shown.filter((each) => each.part === index).length)
+    .filter((size) => size > 0);
   const notes = move(rename(score.notes));
   const ids = new Set(notes.map((note) => note.id));
   return {
     ...score,
-    parts: [{ id: 'P1', name: score.parts[0]?.name ?? '', staves: shown.length }],
+    parts: [{ id: 'P1', name: score.parts[0]?.name ?? '', staves: shown.length, groups }],
     notes,
     rests: move(rename(score.rests)),
     clefs: move(score.clefs),

@@ -17,7 +17,8 @@ type Timed = { readonly at: number; readonly xml: string };
  * Writes a score as MusicXML 4.0, partwise. Reading the result back gives the same score (ids are derived anew).
  * Divisions are the coarsest that hold every time exactly. O(events).
  */
-export function writeMusicXml(score: Score, counts: readonly PrintedCount[] = []): string {
+export function writeMusicXml(source: Score, counts: readonly PrintedCount[] = []): string {
+  const score = withWordsAsDirections(source);
   const divisions = TICKS_PER_QUARTER / commonUnit(score, counts);
   const unit = TICKS_PER_QUARTER / divisions;
   const tieTargets = new Set(score.notes.flatMap((note) => (note.tieTo === null ? [] : [note.tieTo])));
@@ -42,6 +43,21 @@ ${headerXml(score)}
 ${parts.join('\n')}
 </score-partwise>
 `;
+}
+
+/** MusicXML hangs lyrics on notes; the words of a chart, which has none, become directions under the staff. */
+function withWordsAsDirections(score: Score): Score {
+  if (score.words.length === 0) return score;
+  const words = score.words.map(({ measure, at, text }): Mark => ({
+    kind: 'words',
+    text: text.trim(),
+    placement: 'below',
+    part: 0,
+    staff: 0,
+    measure,
+    at,
+  }));
+  return { ...score, marks: [...score.marks, ...words].sort((a, b) => a.at - b.at) };
 }
 
 interface PartContext {
