@@ -76,6 +76,15 @@ export interface ScorePlan {
   readonly clefs?: readonly ClefChange[];
 }
 
+/** A measure without repeats, endings or marks. */
+export const PLAIN_MEASURE: Omit<MeasurePlan, 'length' | 'time' | 'key'> = {
+  barline: 'single',
+  startsRepeat: false,
+  endsRepeat: null,
+  endings: [],
+  rehearsal: null,
+};
+
 export const PLAIN_EVENT: Omit<VoiceEvent, 'at' | 'duration' | 'pitches'> = {
   tied: [],
   tuplet: null,

@@ -4,6 +4,7 @@ import {
   defaultUnitLength,
   readMetreField,
 } from '$lib/core/formats/abc/fields';
+import { lengthText, pitchText } from '$lib/core/formats/abc/notation';
 import { isInScale, signatureAlter, type Key } from '$lib/core/pitch/key';
 import { midiOf, type Pitch } from '$lib/core/pitch/pitch';
 import { spellClassInKey, withOctave } from '$lib/core/pitch/spell';
@@ -43,25 +44,7 @@ export function noteText(pitch: Pitch | null, ticks: number, text: string): stri
   const measure = text.slice(Math.max(text.lastIndexOf('|'), text.lastIndexOf('\n')) + 1);
   const isSigned = new RegExp(`[\\^_=]+${pitch.step}`, 'i').test(measure);
   const needsSign = isSigned || !isInScale(pitch, key) || signatureAlter(key, pitch.step) !== pitch.alter;
-  const sign = !needsSign
-    ? ''
-    : pitch.alter === 0
-      ? '='
-      : pitch.alter > 0
-        ? '^'.repeat(pitch.alter)
-        : '_'.repeat(-pitch.alter);
-  const letter =
-    pitch.octave >= 5
-      ? pitch.step.toLowerCase() + "'".repeat(pitch.octave - 5)
-      : pitch.step + ','.repeat(4 - pitch.octave);
-  return sign + letter + length;
-}
-
-function lengthText(ticks: number, unit: number): string {
-  let [a, b] = [ticks, unit];
-  while (b !== 0) [a, b] = [b, a % b];
-  const [over, under] = [ticks / a, unit / a];
-  return `${over === 1 ? '' : over}${under === 1 ? '' : `/${under}`}`;
+  return pitchText(pitch, needsSign) + length;
 }
 
 /** The pitch with this letter that lies nearest to the one before. */

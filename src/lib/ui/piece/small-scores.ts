@@ -1,4 +1,4 @@
-import { assembleScore, PLAIN_EVENT } from '$lib/core/formats/assemble';
+import { assembleScore, PLAIN_EVENT, PLAIN_MEASURE } from '$lib/core/formats/assemble';
 import { scaleOf, tonicOf, type Key } from '$lib/core/pitch/key';
 import { midiOf, pitchClassOf, stepIndex, type Pitch } from '$lib/core/pitch/pitch';
 import { TREBLE, type Clef, type Score } from '$lib/core/score/model';
@@ -19,14 +19,11 @@ export function staffScore(
     parts: [{ id: 'P1', name: '', staves: 1 }],
     measures: [
       {
+        ...PLAIN_MEASURE,
         length: each * groups.length,
         time: { beats: groups.length, beatType: 4 },
         key,
         barline: 'none',
-        startsRepeat: false,
-        endsRepeat: null,
-        endings: [],
-        rehearsal: null,
       },
     ],
     voices: [

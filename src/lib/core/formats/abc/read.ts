@@ -17,7 +17,7 @@ import {
 import { readMusicLine } from './read-music';
 import { looksLikeMusic, stripComment } from './lines';
 import { arrangeStaves } from './staves';
-import { alignLyrics, VoiceReader, type MeasureDraft } from './voice';
+import { alignLyrics, joinMeasure, VoiceReader } from './voice';
 
 const MAX_TEXT = 2_000_000;
 const MAX_MEASURES = 5000;
@@ -383,25 +383,4 @@ class TuneReader {
     };
     return list;
   }
-}
-
-/** What a measure is like is said in one voice or another: repeats and endings of any count. */
-function joinMeasure(
-  draft: MeasureDraft,
-  voices: readonly VoiceReader[],
-  index: number,
-  length: number,
-): MeasurePlan {
-  const all = voices.flatMap((voice) => voice.measures[index] ?? []);
-  const { time, key } = all[0] ?? draft;
-  return {
-    length,
-    time,
-    key,
-    barline: all.find((each) => each.barline !== 'single')?.barline ?? 'single',
-    startsRepeat: all.some((each) => each.startsRepeat),
-    endsRepeat: all.find((each) => each.endsRepeat !== null)?.endsRepeat ?? null,
-    endings: all.find((each) => each.endings.length > 0)?.endings ?? [],
-    rehearsal: all.find((each) => each.rehearsal !== null)?.rehearsal ?? null,
-  };
 }

@@ -46,7 +46,6 @@ export class VoiceReader {
   /** Notes of the music line that lyrics below it belong to. */
   lineNotes: EventDraft[] = [];
   endings: readonly number[] = [];
-  pendingRehearsal: string | null = null;
   readonly #accidentals = new Map<Step, number>();
 
   constructor(
@@ -188,4 +187,25 @@ function measureStarts(voice: VoiceReader, notes: readonly EventDraft[]): readon
   return notes.flatMap((note, index) =>
     index > 0 && measureOf.get(note) !== measureOf.get(notes[index - 1]!) ? [index] : [],
   );
+}
+
+/** What a measure is like is said in one voice or another: repeats and endings of any count. */
+export function joinMeasure(
+  draft: MeasureDraft,
+  voices: readonly VoiceReader[],
+  index: number,
+  length: number,
+): MeasurePlan {
+  const all = voices.flatMap((voice) => voice.measures[index] ?? []);
+  const { time, key } = all[0] ?? draft;
+  return {
+    length,
+    time,
+    key,
+    barline: all.find((each) => each.barline !== 'single')?.barline ?? 'single',
+    startsRepeat: all.some((each) => each.startsRepeat),
+    endsRepeat: all.find((each) => each.endsRepeat !== null)?.endsRepeat ?? null,
+    endings: all.find((each) => each.endings.length > 0)?.endings ?? [],
+    rehearsal: all.find((each) => each.rehearsal !== null)?.rehearsal ?? null,
+  };
 }

@@ -5,6 +5,7 @@ import type { Measure, Note, Rest, Score, TimeSignature } from '../../score/mode
 import { comparePlaces } from '../../score/order';
 import { TICKS_PER_WHOLE, type NoteId } from '../../units';
 import { DECORATIONS } from './fields';
+import { fraction, lengthText, pitchText } from './notation';
 
 const UNIT = TICKS_PER_WHOLE / 8;
 const MEASURES_PER_LINE = 4;
@@ -40,7 +41,7 @@ export function writeAbc(score: Score): string {
     ...(score.composer ? [`C:${plainLine(score.composer)}`] : []),
     `M:${timeText(time)}`,
     'L:1/8',
-    ...(tempo?.kind === 'tempo' ? [`Q:${fraction(tempo.beatUnit, TICKS_PER_WHOLE)}=${tempo.bpm}`] : []),
+    ...(tempo?.kind === 'tempo' ? [`Q:${beatText(tempo.beatUnit)}=${tempo.bpm}`] : []),
     ...(voices.length > 1 ? [`%%score ${scoreOrder(score, voices)}`] : []),
     ...(voices.length > 1 ? voices.map((line) => `V:${line.id}${clefText(score, line)}`) : []),
     `K:${keyText(key)}${voices.length === 1 && voices[0] ? clefText(score, voices[0]) : ''}`,
@@ -99,21 +100,9 @@ export function timeText(time: TimeSignature): string {
   return `${time.groups ? time.groups.join('+') : time.beats}/${time.beatType}`;
 }
 
-/** A length of time over another as the shortest fraction: `3/2`, `/2`… is left to the caller. */
-function fraction(value: number, unit: number): string {
-  let a = value;
-  let b = unit;
-  while (b !== 0) [a, b] = [b, a % b];
-  return `${value / a}/${unit / a}`;
-}
-
-function lengthText(ticks: number): string {
-  const [over, under] = fraction(ticks, UNIT).split('/');
-  return under === '1'
-    ? over === '1'
-      ? ''
-      : over!
-    : `${over === '1' ? '' : over}/${under === '2' ? '' : under}`;
+function beatText(ticks: number): string {
+  const { over, under } = fraction(ticks, TICKS_PER_WHOLE);
+  return `${over}/${under}`;
 }
 
 function plainLine(text: string): string {
@@ -185,7 +174,7 @@ class VoiceWriter {
     );
     let at: number = measure.start;
     for (const group of groups) {
-      if (group.at > at) parts.push(`x${lengthText(group.at - at)}`);
+      if (group.at > at) parts.push(`x${lengthText(group.at - at, UNIT)}`);
       const symbol = areInline ? symbols.find((each) => each.at === group.at) : undefined;
       const prefix =
         (symbol ? `"${chordName(symbol.chord)}"` : '') +
@@ -197,7 +186,7 @@ class VoiceWriter {
               : mark.kind === 'words'
                 ? `"${mark.placement === 'below' ? '_' : '^'}${plainLine(mark.text).replaceAll('"', "'")}"`
                 : mark.kind === 'tempo' && mark.at > 0
-                  ? `[Q:${fraction(mark.beatUnit, TICKS_PER_WHOLE)}=${mark.bpm}]`
+                  ? `[Q:${beatText(mark.beatUnit)}=${mark.bpm}]`
                   : '',
           )
           .join('');
@@ -205,16 +194,16 @@ class VoiceWriter {
       at = group.at + group.duration;
     }
     const end = measure.start + measure.length;
-    if (at < end) parts.push(`x${lengthText(end - at)}`);
+    if (at < end) parts.push(`x${lengthText(end - at, UNIT)}`);
     if (!areInline) {
       parts.push('&');
       let place: number = measure.start;
       for (const symbol of symbols) {
-        if (symbol.at > place) parts.push(`x${lengthText(symbol.at - place)}`);
+        if (symbol.at > place) parts.push(`x${lengthText(symbol.at - place, UNIT)}`);
         parts.push(`"${chordName(symbol.chord)}"`);
         place = symbol.at;
       }
-      if (place < end) parts.push(`x${lengthText(end - place)}`);
+      if (place < end) parts.push(`x${lengthText(end - place, UNIT)}`);
     }
     return `${parts.join(' ')} ${this.#bar(measure)}`;
   }
@@ -257,7 +246,7 @@ class VoiceWriter {
     if (tuplet && tuplet.id !== this.#tuplet) text += this.#tupletSign(tuplet.id, group.at, tuplet);
     this.#tuplet = tuplet?.id ?? null;
     const written = tuplet ? Math.round((group.duration * tuplet.actual) / tuplet.normal) : group.duration;
-    if (!lead) return `${text}z${lengthText(written)}`;
+    if (!lead) return `${text}z${lengthText(written, UNIT)}`;
     text += this.#graceText(group);
     text += '('.repeat(this.#countSlurs(this.#slurStarts, group));
     text += lead.articulations.map((each) => `!${DECORATION_NAMES.get(each) ?? each}!`).join('');
@@ -267,7 +256,7 @@ class VoiceWriter {
       (note) => this.#pitch(note.pitch) + (sortedNotes.length > 1 && note.tieTo ? '-' : ''),
     );
     text += pitches.length > 1 ? `[${pitches.join('')}]` : pitches[0];
-    text += lengthText(written);
+    text += lengthText(written, UNIT);
     if (pitches.length === 1 && lead.tieTo !== null) text += '-';
     text += ')'.repeat(this.#countSlurs(this.#slurStops, group));
     this.#lyrics.push({ note: group.notes.find((note) => note.lyrics.length > 0) ?? lead });
@@ -298,7 +287,7 @@ class VoiceWriter {
     );
     if (graces.length === 0) return '';
     const slash = graces[0]!.grace!.hasSlash ? '/' : '';
-    return `{${slash}${graces.map((note) => this.#pitch(note.pitch) + lengthText(note.grace!.written)).join('')}}`;
+    return `{${slash}${graces.map((note) => this.#pitch(note.pitch) + lengthText(note.grace!.written, UNIT)).join('')}}`;
   }
 
   /** A sign is written wherever a reader could otherwise take another: after any sign on that letter, in any octave. */
@@ -307,16 +296,7 @@ class VoiceWriter {
     const isSigned = this.#signed.has(pitch.step);
     const needsSign = isSigned || pitch.alter !== expected;
     if (needsSign) this.#signed.add(pitch.step);
-    const sign = !needsSign
-      ? ''
-      : pitch.alter === 0
-        ? '='
-        : pitch.alter > 0
-          ? '^'.repeat(pitch.alter)
-          : '_'.repeat(-pitch.alter);
-    const octave = pitch.octave;
-    if (octave >= 5) return sign + pitch.step.toLowerCase() + "'".repeat(octave - 5);
-    return sign + pitch.step + ','.repeat(4 - octave);
+    return pitchText(pitch, needsSign);
   }
 
   #words(): readonly string[] {

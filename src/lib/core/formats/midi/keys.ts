@@ -3,7 +3,7 @@ import { isInScale, type Key } from '../../pitch/key';
 import { spellClassInKey, spellLine } from '../../pitch/spell';
 import type { Score } from '../../score/model';
 import { TICKS_PER_QUARTER } from '../../units';
-import { assembleScore, PLAIN_EVENT } from '../assemble';
+import { assembleScore, PLAIN_EVENT, PLAIN_MEASURE } from '../assemble';
 import type { PlayedMeasure } from './metre';
 import type { Performance } from './parse';
 import type { GridNote } from './voices';
@@ -45,14 +45,10 @@ function soundingScore(notes: readonly GridNote[]): Score {
     parts: [{ id: 'P1', name: '', staves: 1 }],
     measures: [
       {
+        ...PLAIN_MEASURE,
         length,
         time: { beats: 4, beatType: 4 },
         key: { fifths: 0, mode: 'major' },
-        barline: 'single',
-        startsRepeat: false,
-        endsRepeat: null,
-        endings: [],
-        rehearsal: null,
       },
     ],
     voices: [

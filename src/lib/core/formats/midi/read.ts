@@ -4,7 +4,7 @@ import type { Mark, Part, Score, Tuplet } from '../../score/model';
 import { beatsOf, type Beat } from '../../score/time';
 import { validateScore } from '../../score/validate';
 import { bpm, ticks, TICKS_PER_QUARTER } from '../../units';
-import { assembleScore, type VoicePlan } from '../assemble';
+import { assembleScore, PLAIN_MEASURE, type VoicePlan } from '../assemble';
 import { Refusal, WarningList, type ReadResult } from '../result';
 import { areWritten, findGrids, snap, type Grid } from './grid';
 import { keysOf } from './keys';
@@ -91,14 +91,11 @@ function scoreOf(performance: Performance, file: string, warnings: WarningList):
     composer: '',
     parts,
     measures: measures.map((measure, index) => ({
+      ...PLAIN_MEASURE,
       length: bounds[index]!.length,
       time: measure.time,
       key: keys[index]!,
       barline: index === measures.length - 1 ? 'final' : 'single',
-      startsRepeat: false,
-      endsRepeat: null,
-      endings: [],
-      rehearsal: null,
     })),
     voices,
     chords: [],
