@@ -7,7 +7,7 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   use: {
-    actionTimeout: 20_000,
+    actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -1,6 +1,14 @@
 import { strToU8 } from 'fflate';
-import { arrange, studySource } from '../src/lib/core/arrange/arrange';
-import { newDocument } from '../src/lib/core/arrange/document';
+import { fingerTask } from '../src/lib/core/arrange/apply-fingers';
+import { arrange, learnerNotes } from '../src/lib/core/arrange/arrange';
+import { ANYONE } from '../src/lib/core/arrange/arrange-for';
+import { viewLadder } from '../src/lib/core/arrange/ladder-view';
+import { studySource } from '../src/lib/core/arrange/study-source';
+import { newDocument, texturePin } from '../src/lib/core/arrange/document';
+import { plainDocument } from '../src/lib/testing/documents';
+import { fingerScore } from '../src/lib/core/fingering/finger-score';
+import { spanOf } from '../src/lib/core/hands/reach';
+import { KEY_STYLES, rateKey, twelveKeys } from '../src/lib/core/key-choice/rank-keys';
 import { analyseScore } from '../src/lib/core/analyse/analyse';
 import { buildTimeline } from '../src/lib/core/playback/timeline';
 import { countScore } from '../src/lib/core/counting/count';
@@ -20,6 +28,10 @@ const PLAYING = {
   hasClicks: false,
 } as const;
 const LENGTHS = [37, 75, 150, 300] as const;
+
+const BY_RUNG = { leftTexture: 'by-rung', rightTexture: 'by-rung' } as const;
+let painted = 0;
+let fingered = 0;
 
 /** Times of the core's work at 1×, 2×, 4× and 8× the length; the last column is the 300-measure piece. */
 export function benchCore(): readonly Record<string, string | number>[] {
@@ -43,14 +55,33 @@ export function benchCore(): readonly Record<string, string | number>[] {
       // A copy of the facts is a source not met before, so nothing is remembered from the run before.
       'arrange, held triads',
       null,
-      (index) =>
-        arrange(
-          { ...facts[index]! },
-          {
-            ...newDocument(true),
-            recipe: { ...newDocument(true).recipe, leftTexture: 'close-triads' },
-          },
-        ),
+      (index) => arrange({ ...facts[index]! }, plainDocument({ leftTexture: 'close-triads' })),
+    ],
+    [
+      'all six rungs, chosen and weighed',
+      null,
+      (index) => viewLadder({ ...facts[index]! }, plainDocument(BY_RUNG), ANYONE, [1, 2, 3, 4, 5, 6]),
+    ],
+    [
+      'paint one measure on rung 3, the rungs above known',
+      null,
+      (index) => {
+        const measure = (painted += 1) % 4;
+        const document = plainDocument({ ...BY_RUNG, rung: 3 });
+        return arrange(facts[index]!, { ...document, pins: [texturePin(measure, 'open-fifth')] });
+      },
+    ],
+    [
+      'finger both hands',
+      250,
+      (index) => {
+        const document = newDocument({ hasTune: true }, 5);
+        const { chosen, notes } = learnerNotes(facts[index]!, document, ANYONE);
+        // A hand not met before, so that no run is remembered.
+        const span = spanOf(15 + (fingered += 1) / 1000);
+        const size = { right: span, left: span };
+        return fingerScore(fingerTask(chosen, notes, document.recipe, { size }));
+      },
     ],
     ['study the source (key, chords, form)', null, (index) => studySource(pieces[index]!)],
     ['analyse', 500, (index) => analyseScore(pieces[index]!)],
@@ -65,4 +96,25 @@ export function benchCore(): readonly Record<string, string | number>[] {
       'budget at 300, ms': budget ?? '',
     };
   });
+}
+
+/** Times of what is asked of a song of 64 measures. */
+export function benchSong(): readonly Record<string, string | number>[] {
+  const facts = studySource(pieceOfLength(64));
+  const task = {
+    document: newDocument({ hasTune: true }, 3),
+    whom: ANYONE,
+    weights: KEY_STYLES['fewest-signs'].weights,
+    voice: null,
+  };
+  const started = performance.now();
+  for (const key of twelveKeys('major')) rateKey({ ...task, facts: { ...facts } }, key);
+  const keysMs = performance.now() - started;
+  const startedAgain = performance.now();
+  viewLadder({ ...facts }, plainDocument(BY_RUNG), ANYONE, [1, 2, 3, 4, 5, 6]);
+  const rungsMs = performance.now() - startedAgain;
+  return [
+    { work: 'rank twelve keys, 64 measures', ms: Math.round(keysMs), 'budget, ms': 2_500 },
+    { work: 'all six rungs, 64 measures', ms: Math.round(rungsMs), 'budget, ms': 1_500 },
+  ];
 }

@@ -26,7 +26,10 @@ export async function benchInk(): Promise<readonly Record<string, string | numbe
       writeFileSync(file, writeMusicXml(pieceOfLength(measures)));
       const opened = await openPiece(page, file);
       const times: number[] = [];
-      for (let edit = 0; edit < EDITS; edit += 1) times.push(await editToInk(page, (edit % 5) + 1));
+      for (let edit = 0; times.length < EDITS && edit < 2 * EDITS; edit += 1) {
+        const time = await editToInk(page, (edit % 5) + 1);
+        if (time !== null) times.push(time);
+      }
       const { median, p95 } = percentiles(times);
       rows.push({
         work: `edit to ink, ${measures} measures`,
@@ -81,19 +84,24 @@ async function openPiece(page: Page, file: string): Promise<{ coldMs: number; fr
   return { coldMs, fromPieceMs };
 }
 
-/** Selects the next note and pins a finger; the clock runs inside the page, until the frame after the new picture. */
-async function editToInk(page: Page, finger: number): Promise<number> {
+/**
+ * Selects the next note and pins a finger; the clock runs inside the page, until the frame after the new picture. Null where
+ * the finger stood there already, so that nothing was drawn.
+ */
+async function editToInk(page: Page, finger: number): Promise<number | null> {
   await page.keyboard.press('ArrowRight');
   return page.evaluate(
     (key) =>
-      new Promise<number>((resolve, reject) => {
-        setTimeout(() => reject(new Error(`No new ink after the key ${key}.`)), 10_000);
+      new Promise<number | null>((resolve) => {
+        setTimeout(() => resolve(null), 2_000);
         // No function may be named in here: the script runner would wrap it in a helper that the page does not have.
-        const fingers = document.getElementsByClassName('fing');
-        const before = fingers.length;
         const started = performance.now();
-        const observer = new MutationObserver(() => {
-          if (fingers.length === before) return;
+        const observer = new MutationObserver((changes) => {
+          const isInk = changes.some(
+            ({ target, addedNodes }) =>
+              addedNodes.length > 0 && (target as Element).closest('.music') !== null,
+          );
+          if (!isInk) return;
           observer.disconnect();
           requestAnimationFrame(() => resolve(performance.now() - started));
         });

@@ -1,56 +1,136 @@
 import { writeFileSync } from 'node:fs';
-import { arrange, studySource } from '../src/lib/core/arrange/arrange';
-import { newDocument } from '../src/lib/core/arrange/document';
+import { arrange } from '../src/lib/core/arrange/arrange';
+import { ANYONE, type ArrangeFor } from '../src/lib/core/arrange/arrange-for';
+import {
+  newDocument,
+  SETTINGS,
+  type ArrangementDocument,
+  type Setting,
+} from '../src/lib/core/arrange/document';
 import { arrangementMusicXml } from '../src/lib/core/arrange/export';
-import { LEFT_TEXTURES, type LeftTexture } from '../src/lib/core/arrange/textures.data';
+import { DEFAULT_RULES } from '../src/lib/core/arrange/rules';
+import { makeupOf, studySource, type SourceFacts } from '../src/lib/core/arrange/study-source';
+import {
+  LEFT_TEXTURES,
+  RIGHT_TEXTURES,
+  type LeftTexture,
+  type RightTexture,
+} from '../src/lib/core/arrange/textures.data';
 import { EXPORTS, writeScore, type ExportFormat } from '../src/lib/core/formats/write-score';
+import { spanOf } from '../src/lib/core/hands/reach';
 import { keyName, readKey } from '../src/lib/core/pitch/key';
-import { readArguments } from './arguments';
+import { readArguments, type Options } from './arguments';
 import { forEachScore } from './files';
 import { listNotes } from './notes';
 
-/** `arrange FILE… [--key G] [--left TEXTURE] [--counts shown|hidden] [--out F.musicxml|F.mid|F.abc|F.cho]`. */
+const OPTIONS = [
+  'rung',
+  'setting',
+  'key',
+  'left',
+  'right',
+  'span-left',
+  'span-right',
+  'tempo',
+  'values',
+  'counts',
+  'out',
+];
+
+/**
+ * `arrange FILE… --rung N [--setting solo|sing|study|two] [--key G] [--left TEXTURE] [--right TEXTURE] [--span-left S]
+ * [--span-right S] [--tempo Q] [--values doubled] [--counts shown] [--out F.musicxml|F.mid|F.abc|F.cho]`.
+ */
 export function arrangeFiles(args: readonly string[]): boolean {
-  const { files, options } = readArguments(args, ['key', 'left', 'counts', 'out']);
-  const { key, left, out } = options;
-  if (key !== undefined && !readKey(key)) return refuse(`“${key}” is no key; write G, Bb or F#m.`);
-  if (left !== undefined && !LEFT_TEXTURES.includes(left as LeftTexture))
-    return refuse(`The left hand can be ${LEFT_TEXTURES.join(', ')}.`);
-  if (out !== undefined && files.length !== 1) return refuse('--out takes one file.');
-  const format = out === undefined ? null : formatOfName(out);
-  if (out !== undefined && !format)
-    return refuse('--out writes .musicxml, .mid, .abc or .cho, told by the name of the file.');
+  const { files, options } = readArguments(args, OPTIONS);
+  const { out } = options;
+  const fault = faultOf(options, files.length);
+  if (fault) {
+    console.error(fault);
+    return false;
+  }
   return forEachScore(files, (source) => {
     const facts = studySource(source);
-    const plain = newDocument(facts.roles.left !== null);
-    const document = {
-      ...plain,
-      recipe: {
-        ...plain.recipe,
-        key: key ?? null,
-        leftTexture: (left as LeftTexture | undefined) ?? plain.recipe.leftTexture,
-      },
-    };
-    const arrangement = arrange(facts, document);
-    if (out !== undefined)
+    const arrangement = arrange(facts, documentFor(facts, options), whomFor(options));
+    if (out !== undefined) {
+      const format = formatOfName(out)!;
+      const counts = options['counts'] === 'shown' ? arrangement.counts : [];
       writeFileSync(
         out,
         format === 'musicxml'
-          ? arrangementMusicXml(arrangement.score, options['counts'] === 'shown' ? arrangement.counts : [])
-          : writeScore(arrangement.score, format!),
+          ? arrangementMusicXml(arrangement.score, counts)
+          : writeScore(arrangement.score, format),
       );
+    }
     return {
       key: keyName(arrangement.key),
       measures: arrangement.score.measures.map((measure) => ({
         number: measure.number,
         texture: arrangement.textures[measure.index],
+        right: arrangement.rightTextures[measure.index],
+        load: arrangement.loads[measure.index]!.total,
         snags: arrangement.snags
           .filter((snag) => snag.measure === measure.index)
           .map((snag) => snag.sentence),
       })),
+      losses: arrangement.losses.map(({ measure, hand, kind, sentence }) => ({
+        measure,
+        hand,
+        kind,
+        sentence,
+      })),
       ...(options['score'] ? { score: listNotes(arrangement.score) } : {}),
     };
   });
+}
+
+function documentFor(facts: SourceFacts, options: Options): ArrangementDocument {
+  const rung = Number(options['rung'] ?? 6);
+  const plain = newDocument(makeupOf(facts), rung);
+  return {
+    ...plain,
+    recipe: {
+      ...plain.recipe,
+      setting: (options['setting'] as Setting | undefined) ?? plain.recipe.setting,
+      key: options['key'] ?? null,
+      leftTexture: (options['left'] as LeftTexture | undefined) ?? 'by-rung',
+      rightTexture: (options['right'] as RightTexture | undefined) ?? 'by-rung',
+      tempo: options['tempo'] === undefined ? null : Number(options['tempo']),
+      noteValues: options['values'] === 'doubled' ? 'doubled' : 'as-written',
+    },
+  };
+}
+
+function whomFor(options: Options): ArrangeFor {
+  const span = (name: string) => {
+    const given = options[name];
+    return given === undefined ? ANYONE.size.right : spanOf(Number(given));
+  };
+  return { ...ANYONE, size: { right: span('span-right'), left: span('span-left') } };
+}
+
+function faultOf(options: Options, files: number): string | null {
+  const { key, left, right, out, rung, setting } = options;
+  const most = DEFAULT_RULES.rungs.length;
+  if (rung !== undefined && !(Number.isInteger(Number(rung)) && Number(rung) >= 1 && Number(rung) <= most))
+    return `A rung is a whole number from 1 to ${most}.`;
+  if (setting !== undefined && !(setting in SETTINGS))
+    return `The setting can be ${Object.keys(SETTINGS).join(', ')}.`;
+  if (key !== undefined && !readKey(key)) return `“${key}” is no key; write G, Bb or F#m.`;
+  if (left !== undefined && !LEFT_TEXTURES.includes(left as LeftTexture))
+    return `The left hand can be ${LEFT_TEXTURES.join(', ')}.`;
+  if (right !== undefined && !RIGHT_TEXTURES.includes(right as RightTexture))
+    return `The right hand can be ${RIGHT_TEXTURES.join(', ')}.`;
+  for (const name of ['span-left', 'span-right', 'tempo']) {
+    const value = options[name];
+    const [least, greatest] = name === 'tempo' ? [20, 300] : [5, 24];
+    if (value !== undefined && !(Number(value) >= least && Number(value) <= greatest))
+      return `--${name} is a number from ${least} to ${greatest}.`;
+  }
+  if (out !== undefined && files !== 1) return '--out takes one file.';
+  if (out !== undefined && !formatOfName(out))
+    return '--out writes .musicxml, .mid, .abc or .cho, told by the name of the file.';
+  return null;
 }
 
 function formatOfName(name: string): ExportFormat | null {
@@ -58,9 +138,4 @@ function formatOfName(name: string): ExportFormat | null {
     name.toLowerCase().endsWith(`.${extension}`),
   );
   return found ? (found[0] as ExportFormat) : /\.xml$/i.test(name) ? 'musicxml' : null;
-}
-
-function refuse(message: string): boolean {
-  console.error(message);
-  return false;
 }

@@ -50,7 +50,9 @@ describe('the command line', () => {
     expect(arranged.isGood).toBe(true);
     expect(arranged.lines[0]).toMatchObject({
       key: 'Eb',
-      measures: expect.arrayContaining([{ number: '1', texture: 'close-triads', snags: [] }]),
+      measures: expect.arrayContaining([
+        expect.objectContaining({ number: '1', texture: 'close-triads', snags: [] }),
+      ]),
     });
     vi.restoreAllMocks();
     const back = run('import', out, '--score');
@@ -64,7 +66,19 @@ describe('the command line', () => {
       lines[0]!.score.map((note) => `${note.onset} ${note.pitch}`).sort();
     for (const extension of ['mid', 'abc']) {
       const out = join(folder, `out.${extension}`);
-      const arranged = run('arrange', TUNE, '--key', 'F', '--out', out, '--score');
+      const arranged = run(
+        'arrange',
+        TUNE,
+        '--key',
+        'F',
+        '--right',
+        'tune',
+        '--left',
+        'held-root',
+        '--out',
+        out,
+        '--score',
+      );
       vi.restoreAllMocks();
       const back = run('import', out, '--score');
       expect(back.lines[0]).toMatchObject({ key: 'F', measures: 33 });

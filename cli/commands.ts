@@ -2,7 +2,11 @@ import { analyseFiles } from './analyse';
 import { arrangeFiles } from './arrange';
 import { countNotation } from './count';
 import { describeChord } from './chord';
+import { fingerNotation } from './finger';
 import { importFiles } from './import';
+import { rankKeysOfFiles } from './keys';
+import { pedalFiles } from './pedal';
+import { voiceNotation } from './voice';
 
 /** Every command takes its own arguments and says whether all went well. */
 export const commands: Readonly<Record<string, (args: readonly string[]) => boolean>> = {
@@ -11,4 +15,8 @@ export const commands: Readonly<Record<string, (args: readonly string[]) => bool
   arrange: arrangeFiles,
   count: countNotation,
   chord: describeChord,
+  voice: voiceNotation,
+  finger: fingerNotation,
+  keys: rankKeysOfFiles,
+  pedal: pedalFiles,
 };

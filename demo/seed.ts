@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { studySource, arrange } from '../src/lib/core/arrange/arrange';
+import { arrange } from '../src/lib/core/arrange/arrange';
+import { studySource } from '../src/lib/core/arrange/study-source';
 import { fingerPin, texturePin } from '../src/lib/core/arrange/document';
 import { pinStep, recipeStep, type ArrangementStep } from '../src/lib/core/arrange/steps';
 import { createArrangement, findArrangement, saveStep } from '../src/lib/server/arrangements';
@@ -33,15 +34,16 @@ function save(arrangementId: string, step: ArrangementStep | null): void {
 }
 
 function makeArrangement(pieceId: string, plan: DemoArrangement, learnerId: string | null): string {
-  const made = createArrangement(pieceId, nowMs, plan.name);
+  const made = createArrangement(pieceId, nowMs, { name: plan.name, rung: plan.rung });
   if (!made.ok) throw new Error(made.message);
   const id = made.value;
   const document = () => findArrangement(id)!.document;
   save(
     id,
     recipeStep(document(), {
+      setting: plan.setting ?? document().recipe.setting,
       key: plan.key,
-      leftTexture: plan.leftTexture,
+      leftTexture: plan.leftTexture ?? 'by-rung',
       counts: plan.counts ? 'shown' : 'hidden',
       learnerId,
     }),
@@ -89,7 +91,7 @@ function stamp(arrangementId: string, learnerId: string, plan: DemoArrangement):
 }
 
 const learnerIds = new Map(
-  LEARNERS.map(({ name, birthYear, span, rung, notes }) => [
+  LEARNERS.map(({ name, birthYear, span, rung, notes, more }) => [
     name,
     addLearner(
       {
@@ -100,6 +102,7 @@ const learnerIds = new Map(
         rung,
         countingStyle: 'numbers',
         notes,
+        ...more,
       },
       nowMs,
     ),

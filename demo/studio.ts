@@ -1,5 +1,7 @@
 import type { StageId } from '../src/lib/core/practice/stages.data';
+import type { Setting } from '../src/lib/core/arrange/document';
 import type { LeftTexture } from '../src/lib/core/arrange/textures.data';
+import type { NewLearner } from '../src/lib/server/learners';
 
 /** The demo studio: the Harbour Music Room, its learners, and what each is working on. Everything is made up. */
 export interface DemoLearner {
@@ -8,6 +10,8 @@ export interface DemoLearner {
   readonly span: number;
   readonly rung: number;
   readonly notes: string;
+  /** What was measured or asked beyond the reach of both hands. */
+  readonly more?: Partial<NewLearner>;
 }
 
 export const LEARNERS: readonly DemoLearner[] = [
@@ -16,9 +20,32 @@ export const LEARNERS: readonly DemoLearner[] = [
     birthYear: 2018,
     span: 9,
     rung: 1,
-    notes: 'Likes to sing along. Uses a footstool; no pedal yet.',
+    notes: 'Likes to sing along. Uses a footstool.',
+    more: {
+      pedal: 'out-of-reach',
+      keyboardLowest: 36,
+      keyboardHighest: 96,
+      voiceLowest: 59,
+      voiceHighest: 74,
+      readsJson: '["treble","rote"]',
+      knownKeys: 'C, G',
+      knownChords: 'C, F, G',
+    },
   },
-  { name: 'Bram', birthYear: 2016, span: 11, rung: 2, notes: 'Quick reader in treble clef, slower in bass.' },
+  {
+    name: 'Bram',
+    birthYear: 2016,
+    span: 11,
+    rung: 2,
+    notes: 'Quick reader in treble clef, slower in bass.',
+    more: {
+      pedal: 'none',
+      keyboardLowest: 36,
+      keyboardHighest: 96,
+      knownKeys: 'C, G, F',
+      countingStyle: 'ta-ti',
+    },
+  },
   {
     name: 'Noor',
     birthYear: 2013,
@@ -27,7 +54,22 @@ export const LEARNERS: readonly DemoLearner[] = [
     notes: 'Wants to play the waltz at the lifeboat day in June.',
   },
   { name: 'Tam', birthYear: 2011, span: 12, rung: 3, notes: 'Plays by ear first, then from the page.' },
-  { name: 'Elske', birthYear: 2009, span: 14, rung: 4, notes: 'Accompanies her sister, who sings low.' },
+  {
+    name: 'Elske',
+    birthYear: 2009,
+    span: 14,
+    rung: 4,
+    notes: 'Accompanies her sister, who sings low.',
+    more: {
+      largestLeftSemitones: 15,
+      voiceLowest: 53,
+      voiceHighest: 70,
+      voiceComfortLowest: 57,
+      voiceComfortHighest: 67,
+      readsJson: '["treble","bass","chords"]',
+      knownKeys: 'C, G, F, D, Bb, Am, Dm',
+    },
+  },
   { name: 'Ruben', birthYear: 1988, span: 16, rung: 4, notes: 'Twenty minutes a day after the late ferry.' },
   {
     name: 'Marit',
@@ -42,6 +84,7 @@ export const LEARNERS: readonly DemoLearner[] = [
     span: 11,
     rung: 2,
     notes: 'Stiff in the morning: lessons after noon, nothing wide in the left hand.',
+    more: { fingeringStyle: 'strong', largestLeftSemitones: 12 },
   },
 ];
 
@@ -53,6 +96,8 @@ export const SOURCES: readonly string[] = [
   'net-and-needle.musicxml',
   'slow-tide.musicxml',
   'lantern-on-the-quay.musicxml',
+  'fog-signal.abc',
+  'ferry-stairs.abc',
 ];
 
 export interface DemoStamp {
@@ -66,7 +111,11 @@ export interface DemoArrangement {
   readonly file: string;
   readonly name: string;
   readonly key: string | null;
-  readonly leftTexture: LeftTexture;
+  readonly rung: number;
+  /** Absent where the piece decides. */
+  readonly setting?: Setting;
+  /** Absent where the rung decides. */
+  readonly leftTexture?: LeftTexture;
   readonly counts: boolean;
   /** Measures painted with another left hand, both ends included. */
   readonly painted?: readonly { readonly from: number; readonly to: number; readonly texture: LeftTexture }[];
@@ -79,9 +128,9 @@ export interface DemoArrangement {
 export const ARRANGEMENTS: readonly DemoArrangement[] = [
   {
     file: 'lantern-on-the-quay',
-    name: 'Held triads in G',
+    name: 'Held chords, rung 3',
     key: null,
-    leftTexture: 'close-triads',
+    rung: 3,
     counts: true,
     painted: [{ from: 17, to: 24, texture: 'open-fifth' }],
     fingers: [
@@ -105,9 +154,9 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
   },
   {
     file: 'lantern-on-the-quay',
-    name: 'Held roots in F',
+    name: 'Pairs in F, rung 2',
     key: 'F',
-    leftTexture: 'held-root',
+    rung: 2,
     counts: true,
     learner: 'Bram',
     stamps: [
@@ -116,18 +165,49 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     ],
   },
   {
+    file: 'lantern-on-the-quay',
+    name: 'Shared between the hands, rung 1',
+    key: null,
+    rung: 1,
+    counts: true,
+    learner: null,
+    stamps: [],
+  },
+  {
     file: 'slow-tide',
-    name: 'Sung, with held roots',
+    name: 'Sung, with root triads',
     key: 'C',
-    leftTexture: 'held-root',
+    rung: 1,
+    setting: 'sing',
     counts: false,
     learner: 'Ida',
     stamps: [{ section: 0, stage: 'listen', tempo: null, daysAgo: 3 }],
   },
   {
-    file: 'net-and-needle',
-    name: 'Open fifths',
+    file: 'slow-tide',
+    name: 'Sung, for Elske’s sister',
+    key: 'D',
+    rung: 4,
+    setting: 'sing',
+    counts: false,
+    learner: 'Elske',
+    stamps: [],
+  },
+  {
+    file: 'slow-tide',
+    name: 'Two at the piano',
     key: null,
+    rung: 2,
+    setting: 'two',
+    counts: true,
+    learner: null,
+    stamps: [],
+  },
+  {
+    file: 'net-and-needle',
+    name: 'Open fifths, rung 3',
+    key: null,
+    rung: 3,
     leftTexture: 'open-fifth',
     counts: true,
     painted: [{ from: 8, to: 11, texture: 'broken-triads' }],
@@ -141,17 +221,18 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
   },
   {
     file: 'winter-berth',
-    name: 'For singing, held triads',
+    name: 'For singing, rung 3',
     key: null,
-    leftTexture: 'close-triads',
+    rung: 3,
     counts: false,
     learner: null,
     stamps: [],
   },
   {
     file: 'rope-and-tar',
-    name: 'Swaying, root then chord',
+    name: 'Swaying, rung 4',
     key: null,
+    rung: 4,
     leftTexture: 'root-then-chord',
     counts: true,
     learner: 'Ruben',
@@ -161,19 +242,11 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     ],
   },
   {
-    file: 'slow-tide',
-    name: 'A waltz bass in F',
-    key: null,
-    leftTexture: 'root-then-chord',
-    counts: true,
-    learner: null,
-    stamps: [],
-  },
-  {
     file: 'two-boats',
-    name: 'As written',
+    name: 'A study, rung 4',
     key: null,
-    leftTexture: 'as-written',
+    rung: 4,
+    setting: 'study',
     counts: true,
     learner: 'Elske',
     stamps: [],
@@ -182,9 +255,29 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     file: 'two-boats',
     name: 'For stiff hands, in D',
     key: 'D',
+    rung: 2,
     leftTexture: 'held-root',
     counts: true,
+    learner: 'Osk',
+    stamps: [],
+  },
+  {
+    file: 'fog-signal',
+    name: 'Moving chords, rung 4',
+    key: null,
+    rung: 4,
+    counts: true,
     learner: null,
+    stamps: [],
+  },
+  {
+    file: 'ferry-stairs',
+    name: 'A study with its tenths, rung 5',
+    key: null,
+    rung: 5,
+    setting: 'study',
+    counts: false,
+    learner: 'Ruben',
     stamps: [],
   },
 ];

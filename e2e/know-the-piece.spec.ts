@@ -100,7 +100,7 @@ test('the Bench plays its arrangement, one hand alone', async ({ page }) => {
   await expect(page.locator('.music svg').first()).toBeVisible();
   await page.getByLabel('Hands').selectOption('left');
   await page.getByRole('button', { name: /^Play/ }).click();
-  await expect(page.locator('[id="g1L0root"].is-sounding')).toBeVisible();
+  await expect(page.locator('[id="g1L0t1"].is-sounding')).toBeVisible();
   await page.getByRole('button', { name: /^Stop/ }).click();
 });
 

@@ -1,5 +1,14 @@
 import { strToU8, zipSync } from 'fflate';
-import { choose, expect, expectSaved, importTune, openBench, test, waitingForLife } from './studio';
+import {
+  choose,
+  expect,
+  expectSaved,
+  importTune,
+  openBench,
+  showPinnedFingersOnly,
+  test,
+  waitingForLife,
+} from './studio';
 
 test('two windows cannot overwrite each other: replay on the newer state', async ({ page, context }) => {
   await importTune(page);
@@ -46,6 +55,7 @@ test('a killed server loses nothing that was shown as saved, and goes on with wh
   await importTune(page);
   await openBench(page);
   await choose(page, 'Key', /^E♭ major/);
+  await showPinnedFingersOnly(page);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('4');
   await expectSaved(page);

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -118,10 +119,25 @@ export async function addLearner(page: Page, name: string): Promise<void> {
   await page.waitForURL(/\/learners\/.+/);
 }
 
+/** Shows only the fingers that are pinned, so that they can be counted. */
+export async function showPinnedFingersOnly(page: Page): Promise<void> {
+  await choose(page, 'Fingers', 'only those pinned');
+}
+
 /** Chooses a word of the recipe sentence. */
 export async function choose(page: Page, name: string, option: string | RegExp): Promise<void> {
-  await page.getByLabel(new RegExp(`^${name}: `)).click();
-  await page.getByRole('option', { name: option }).click();
+  const word = page.getByLabel(new RegExp(`^${name}: `));
+  // Words that seldom change stand in the sentence once they are asked for.
+  if (!(await word.isVisible())) await page.getByRole('button', { name: 'all words' }).click();
+  await word.click();
+  await page.getByRole('listbox').getByRole('option', { name: option, exact: true }).click();
+}
+
+/** No rule of accessibility is broken on the page as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+  // Engraved music is reached through the Bench's own keys; its glyphs are not text to be read for contrast.
+  const { violations } = await new AxeBuilder({ page }).exclude('.music').analyze();
+  expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html}`)).toEqual([]);
 }
 
 export async function expectSaved(page: Page): Promise<void> {

@@ -19,6 +19,7 @@
     { href: '/pieces', label: 'Pieces' },
     { href: '/learners', label: 'Learners' },
     { href: '/chords', label: 'Chord cards' },
+    { href: '/studio', label: 'Studio' },
     { href: '/about', label: 'About' },
   ] as const;
   const isHere = (href: string) =>

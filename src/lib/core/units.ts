@@ -12,6 +12,7 @@ export type Bpm = Branded<number, 'bpm'>;
 export type NoteId = Branded<string, 'note-id'>;
 
 export const TICKS_PER_QUARTER = 10_080 as Ticks;
+export const TICKS_PER_HALF = 20_160 as Ticks;
 export const TICKS_PER_WHOLE = 40_320 as Ticks;
 
 /** @throws RangeError when the value is not a whole number: time is never rounded silently. */

@@ -1,7 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm';
-import { handRoles } from '../core/arrange/hands';
-import { newDocument, type ArrangementDocument } from '../core/arrange/document';
-import { applyStep, type ArrangementStep } from '../core/arrange/steps';
+import { newDocument, readDocument, type ArrangementDocument } from '../core/arrange/document';
+import { applyStep, pinStep, recipeStep, type ArrangementStep } from '../core/arrange/steps';
+import { makeupOf, studySource } from '../core/arrange/study-source';
 import { database } from './db/client';
 import { arrangementHistory, arrangements, pieces } from './db/schema';
 import { newId, type Outcome } from './outcome';
@@ -27,7 +27,7 @@ export function findArrangement(id: string): ArrangementRecord | null {
     .get();
   if (!row) return null;
   const { documentJson, ...rest } = row.arrangement;
-  return { ...rest, pieceTitle: row.pieceTitle, document: JSON.parse(documentJson) as ArrangementDocument };
+  return { ...rest, pieceTitle: row.pieceTitle, document: readDocument(documentJson) };
 }
 
 export function listArrangements(pieceId?: string): readonly ArrangementRecord[] {
@@ -40,17 +40,21 @@ export function listArrangements(pieceId?: string): readonly ArrangementRecord[]
   return rows.flatMap(({ id }) => findArrangement(id) ?? []);
 }
 
-export function createArrangement(pieceId: string, nowMs: number, name?: string): Outcome<string> {
+export function createArrangement(
+  pieceId: string,
+  nowMs: number,
+  { name, rung = 3 }: { readonly name?: string; readonly rung?: number } = {},
+): Outcome<string> {
   const piece = database().select().from(pieces).where(eq(pieces.id, pieceId)).get();
   const score = piece && sourceScore(pieceId, piece.sourceRevision);
   if (!piece || !score)
     return { ok: false, code: 'not-found', message: 'This piece is no longer in the studio.' };
-  const document = newDocument(handRoles(score.parts).left !== null);
+  const document = newDocument(makeupOf(studySource(score)), rung);
   const count = database().select().from(arrangements).where(eq(arrangements.pieceId, pieceId)).all().length;
   const id = insertArrangement(
     pieceId,
     piece.sourceRevision,
-    name ?? `Arrangement ${count + 1}`,
+    name ?? `Rung ${rung}${count > 0 ? `, ${count + 1}` : ''}`,
     document,
     nowMs,
   );
@@ -69,6 +73,50 @@ export function copyArrangement(
     ok: true,
     value: insertArrangement(from.pieceId, from.sourceRevision, `${from.name} (copy)`, document, nowMs),
   };
+}
+
+/** The same recipe on another rung, as an arrangement of its own. Pins may come along; those without a note there rest. */
+export function makeRung(fromId: string, rung: number, withPins: boolean, nowMs: number): Outcome<string> {
+  const from = findArrangement(fromId);
+  if (!from) return { ok: false, code: 'not-found', message: 'This arrangement is no longer in the studio.' };
+  const document: ArrangementDocument = {
+    ...from.document,
+    recipe: { ...from.document.recipe, rung },
+    pins: withPins ? from.document.pins : [],
+  };
+  const name = `${from.name.replace(/,? rung \d+$/i, '')}, rung ${rung}`.slice(0, 60);
+  return { ok: true, value: insertArrangement(from.pieceId, from.sourceRevision, name, document, nowMs) };
+}
+
+/** Takes over another arrangement's pins, but where this one has a pin of its own for the same thing. */
+export function copyPins(
+  toId: string,
+  fromId: string,
+  nowMs: number,
+): Outcome<{ readonly taken: number; readonly kept: number }> {
+  const [to, from] = [findArrangement(toId), findArrangement(fromId)];
+  if (!to || from?.pieceId !== to.pieceId)
+    return { ok: false, code: 'not-found', message: 'One of these arrangements is no longer in the studio.' };
+  const own = new Set(to.document.pins.map((pin) => pin.id));
+  const news = from.document.pins.filter((pin) => !own.has(pin.id));
+  const step = pinStep(to.document, news);
+  const kept = from.document.pins.length - news.length;
+  if (step) {
+    const saved = saveStep(toId, { baseRevision: to.revision, idempotencyKey: newId(), step }, nowMs);
+    if (!saved.ok) return { ok: false, code: 'not-found', message: saved.message };
+  }
+  return { ok: true, value: { taken: news.length, kept } };
+}
+
+/** Moves an arrangement to a key, as one step of its history. */
+export function takeKey(id: string, key: string, octave: number, nowMs: number): Outcome<null> {
+  const current = findArrangement(id);
+  if (!current)
+    return { ok: false, code: 'not-found', message: 'This arrangement is no longer in the studio.' };
+  const step = recipeStep(current.document, { key, octave });
+  if (!step) return { ok: true, value: null };
+  const saved = saveStep(id, { baseRevision: current.revision, idempotencyKey: newId(), step }, nowMs);
+  return saved.ok ? { ok: true, value: null } : { ok: false, code: 'not-found', message: saved.message };
 }
 
 function insertArrangement(

@@ -1,12 +1,16 @@
 import { and, desc, eq } from 'drizzle-orm';
-import { arrange, studySource, type Arrangement } from '../core/arrange/arrange';
+import { arrange } from '../core/arrange/arrange';
+import type { Arrangement } from '../core/arrange/arrangement';
+import { handoutNotes, type HandoutNotes } from '../core/arrange/handout-notes';
 import type { Recipe } from '../core/arrange/document';
+import { studySource } from '../core/arrange/study-source';
 import { EMPTY_SCORE } from '../core/score/model';
 import { findArrangement } from './arrangements';
 import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces } from './db/schema';
 import { newId, type Outcome } from './outcome';
 import { sourceScore } from './pieces';
+import { arrangeFor } from './settings';
 
 /** What is kept of an arrangement when it is handed out. */
 export interface FrozenEdition {
@@ -15,6 +19,8 @@ export interface FrozenEdition {
   readonly sections: Arrangement['sections'];
   readonly key: Arrangement['key'];
   readonly recipe: Recipe;
+  /** Keyboard pictures and cues; absent in editions that were handed out before there were any. */
+  readonly notes?: HandoutNotes;
 }
 
 export interface EditionRecord {
@@ -53,8 +59,13 @@ export function handOut(
       const source = sourceScore(arrangement.pieceId, arrangement.sourceRevision);
       if (!source)
         return { ok: false, code: 'not-found', message: 'The source of this arrangement is missing.' };
-      const { score, counts, sections, key } = arrange(studySource(source), arrangement.document);
-      const frozen: FrozenEdition = { score, counts, sections, key, recipe: arrangement.document.recipe };
+      const { document } = arrangement;
+      const facts = studySource(source);
+      const whom = arrangeFor(document.recipe.learnerId);
+      const made = arrange(facts, document, whom);
+      const { score, counts, sections, key } = made;
+      const notes = handoutNotes(facts, document, whom, made);
+      const frozen: FrozenEdition = { score, counts, sections, key, recipe: document.recipe, notes };
       tx.insert(editions)
         .values({
           id: editionId,

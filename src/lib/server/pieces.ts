@@ -3,7 +3,7 @@ import { findKey } from '../core/analyse/key';
 import type { ImportWarning } from '../core/formats/result';
 import { FORMAT_LABELS, formatOf, readScore } from '../core/formats/read-score';
 import { keyLabel } from '../core/pitch/key';
-import { suggestUses } from '../core/arrange/hands';
+import { suggestUses } from '../core/arrange/roles';
 import { midiOf, pitchName } from '../core/pitch/pitch';
 import { stepFor, type Correction } from '../core/score/corrections';
 import { EMPTY_SCORE, type PartUse, type Score } from '../core/score/model';
@@ -143,6 +143,7 @@ export interface PieceListEntry {
   readonly id: string;
   readonly title: string;
   readonly composer: string;
+  readonly sourceRevision: number;
   readonly importedAtMs: number;
   readonly summary: ScoreSummary;
   readonly arrangements: readonly { readonly id: string; readonly name: string }[];
@@ -160,6 +161,7 @@ export function listPieces(): readonly PieceListEntry[] {
       id: piece.id,
       title: piece.title,
       composer: piece.composer,
+      sourceRevision: piece.sourceRevision,
       importedAtMs: piece.importedAtMs,
       summary: summaryOf(piece.id, piece.sourceRevision),
       arrangements: db

@@ -5,12 +5,21 @@ import { countScore } from '../core/counting/count';
 import { readScore } from '../core/formats/read-score';
 import { buildTimeline } from '../core/playback/timeline';
 import { asOnePart } from '../core/score/one-part';
-import { arrange, studySource, type Arrangement, type SourceFacts } from '../core/arrange/arrange';
+import { arrange, explainFingerOf, explainMeasure } from '../core/arrange/arrange';
+import type { Arrangement } from '../core/arrange/arrangement';
+import type { ArrangeFor } from '../core/arrange/arrange-for';
+import { differencesFrom } from '../core/arrange/differences';
+import type { ArrangementDocument } from '../core/arrange/document';
+import { viewLadder } from '../core/arrange/ladder-view';
+import { makeupOf, studySource, type SourceFacts } from '../core/arrange/study-source';
+import { KEY_STYLES, rateKey } from '../core/key-choice/rank-keys';
+import { tempoOf } from '../core/playback/tempo';
 import { breakLines, measureWidths } from '../core/engrave/line-breaks';
 import { meiSystem } from '../core/engrave/mei-system';
 import { isSameLine, prepareEngraving, type EngravingSource } from '../core/engrave/source';
 import type { Score } from '../core/score/model';
 import { deltaOf } from './delta';
+import { keepSame } from './keep-same';
 import type { ArrangeApi, ArrangedView, LayoutRequest, SystemPlan } from './protocol';
 
 let facts: SourceFacts | null = null;
@@ -21,8 +30,9 @@ interface LaidOut {
   readonly plans: readonly SystemPlan[];
 }
 let last: LaidOut | null = null;
-/** The view that the page has. */
+/** The view that the page has, and what it was asked with. */
 let sent: ArrangedView | null = null;
+let asked: { readonly document: ArrangementDocument; readonly whom: ArrangeFor } | null = null;
 
 function plan(score: Score, counts: Arrangement['counts'], layout: LayoutRequest): readonly SystemPlan[] {
   const key = JSON.stringify(layout);
@@ -45,20 +55,68 @@ function plan(score: Score, counts: Arrangement['counts'], layout: LayoutRequest
   return plans;
 }
 
+function source(): SourceFacts {
+  if (!facts) throw new Error('A source must be opened before it can be arranged.');
+  return facts;
+}
+
+/** What says the same as in the view before is the same record, so that it need not be sent again. */
+function settle(arrangement: Arrangement): Arrangement {
+  const before = sent?.arrangement;
+  return {
+    ...arrangement,
+    counts: keepSame(before?.counts, arrangement.counts),
+    loads: keepSame(before?.loads, arrangement.loads),
+    loadTerms: keepSame(before?.loadTerms, arrangement.loadTerms),
+    positions: keepSame(before?.positions, arrangement.positions),
+    pedal: keepSame(before?.pedal, arrangement.pedal),
+    snags: keepSame(before?.snags, arrangement.snags),
+    textures: keepSame(before?.textures, arrangement.textures),
+    rightTextures: keepSame(before?.rightTextures, arrangement.rightTextures),
+    remarks: keepSame(before?.remarks, arrangement.remarks),
+    circled: keepSame(before?.circled, arrangement.circled),
+  };
+}
+
 const api: ArrangeApi = {
   open(score) {
     facts = studySource(score);
     last = null;
     sent = null;
-    return { key: facts.key, hasLeftHand: facts.roles.left !== null, measures: score.measures.length };
+    return {
+      key: facts.key,
+      makeup: makeupOf(facts),
+      measures: score.measures.length,
+      tempo: tempoOf(score),
+    };
   },
-  arrange(document, layout) {
-    if (!facts) throw new Error('A source must be opened before it can be arranged.');
-    const arrangement = arrange(facts, document);
+  arrange(document, whom, layout) {
+    const arrangement = settle(arrange(source(), document, whom));
+    asked = { document, whom };
     const view = { arrangement, systems: plan(arrangement.score, arrangement.counts, layout) };
     const delta = deltaOf(sent, view);
     sent = view;
     return delta;
+  },
+  preview: (document, whom) => arrange(source(), document, whom).score,
+  rateKey: (document, whom, key, style, voice) =>
+    rateKey({ facts: source(), document, whom, voice, weights: KEY_STYLES[style].weights }, key),
+  explainFinger(note, depth) {
+    return asked && explainFingerOf(source(), asked.document, note, asked.whom, depth);
+  },
+  explain(measure) {
+    return asked && explainMeasure(source(), asked.document, measure, asked.whom);
+  },
+  ladder(document, whom, places, layout) {
+    const { score, ...view } = viewLadder(source(), document, whom, places);
+    return {
+      view,
+      numbers: score.measures.map((measure) => measure.number || String(measure.index + 1)),
+      systems: plan(score, [], layout),
+    };
+  },
+  compareWith(handedOut) {
+    return sent ? differencesFrom(handedOut, sent.arrangement.score) : [];
   },
   analyse: analyseScore,
   readText(text, fileName, layout) {

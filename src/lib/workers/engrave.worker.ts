@@ -27,6 +27,18 @@ function measureBoxes(svg: string, pageWidth: number): readonly MeasureBox[] {
   return boxes.filter((box) => box.left < pageWidth);
 }
 
+/** Half a notehead, in units of the page. */
+const HALF_HEAD = 9;
+
+function noteheads(svg: string): ReadonlyMap<string, number> {
+  const heads = new Map<string, number>();
+  for (const match of svg.matchAll(
+    /<g id="([^"]+)" class="note [lr]h">\s*<g class="notehead">\s*<use [^>]*translate\((-?\d+),/g,
+  ))
+    heads.set(match[1]!, MARGIN_LEFT + Number(match[2]) / INNER_SCALE + HALF_HEAD);
+  return heads;
+}
+
 const api: EngraveApi = {
   async engrave(mei, { pageWidth, unit }): Promise<EngravedSystem> {
     const toolkit = await ready;
@@ -58,7 +70,13 @@ const api: EngraveApi = {
     const drawn = plainAccidentals(toolkit.renderToSVG(1).replace(/<style[\s\S]*?<\/style>/g, ''));
     const svg = raiseChordSymbols(drawn, INNER_SCALE);
     const [, width = '0', height = '0'] = /viewBox="0 -?\d+ (\d+) (\d+)"/.exec(svg) ?? [];
-    return { svg, width: Number(width), height: Number(height), measures: measureBoxes(svg, pageWidth) };
+    return {
+      svg,
+      width: Number(width),
+      height: Number(height),
+      measures: measureBoxes(svg, pageWidth),
+      heads: noteheads(svg),
+    };
   },
 };
 

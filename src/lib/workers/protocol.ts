@@ -1,7 +1,13 @@
 import type { Analysis } from '../core/analyse/analyse';
-import type { Arrangement } from '../core/arrange/arrange';
-import type { ArrangementDocument } from '../core/arrange/document';
+import type { Arrangement } from '../core/arrange/arrangement';
+import type { ArrangeFor } from '../core/arrange/arrange-for';
+import type { MeasureDifference } from '../core/arrange/differences';
+import type { ArrangementDocument, PieceMakeup } from '../core/arrange/document';
+import type { LadderView } from '../core/arrange/ladder-view';
+import type { Why } from '../core/arrange/why';
+import type { ExplainDepth, FingerWhy } from '../core/fingering/explain';
 import type { ReadResult } from '../core/formats/result';
+import type { KeyStyle, RankedKey, VoiceRange } from '../core/key-choice/rank-keys';
 import type { Key } from '../core/pitch/key';
 import type { PlayOptions, Timeline } from '../core/playback/timeline';
 import type { Score } from '../core/score/model';
@@ -14,6 +20,8 @@ export interface EngravedSystem {
   readonly width: number;
   readonly height: number;
   readonly measures: readonly MeasureBox[];
+  /** Middle of each notehead by the note's id. */
+  readonly heads: ReadonlyMap<string, number>;
 }
 
 export interface MeasureBox {
@@ -52,8 +60,17 @@ export interface ArrangedView {
 
 export interface SourceView {
   readonly key: Key;
-  readonly hasLeftHand: boolean;
+  readonly makeup: PieceMakeup;
   readonly measures: number;
+  /** Quarters a minute of the source. */
+  readonly tempo: number;
+}
+
+/** Rungs under one another, laid out as lines that hold them all. */
+export interface EngravedLadder {
+  readonly view: Omit<LadderView, 'score'>;
+  readonly numbers: readonly string[];
+  readonly systems: readonly SystemPlan[];
 }
 
 export interface TextView {
@@ -65,7 +82,30 @@ export interface ArrangeApi {
   /** Takes the source to arrange from now on. */
   open(score: Score): SourceView;
   /** What changed since the view before; the first one is whole. */
-  arrange(document: ArrangementDocument, layout: LayoutRequest): Delta;
+  arrange(document: ArrangementDocument, whom: ArrangeFor, layout: LayoutRequest): Delta;
+  /** Another document of the same source as a score, without it becoming the view. */
+  preview(document: ArrangementDocument, whom: ArrangeFor): Score;
+  /** How well the piece lies in one key; asked key by key, so that it shows progress and can be left. */
+  rateKey(
+    document: ArrangementDocument,
+    whom: ArrangeFor,
+    key: Key,
+    style: KeyStyle,
+    voice: VoiceRange | null,
+  ): RankedKey;
+  /** Why a note of the arrangement last asked for has its finger, shown or not, and what else it could be. */
+  explainFinger(note: string, depth: ExplainDepth): FingerWhy | null;
+  /** Why a measure of the arrangement last asked for is as it is. */
+  explain(measure: number): Why | null;
+  /** Several rungs of the same recipe. */
+  ladder(
+    document: ArrangementDocument,
+    whom: ArrangeFor,
+    places: readonly number[],
+    layout: LayoutRequest,
+  ): EngravedLadder;
+  /** Where the arrangement last asked for differs from a score that was handed out. */
+  compareWith(handedOut: Score): readonly MeasureDifference[];
   /** Key, chords, tune, form and spelling of a piece. */
   analyse(score: Score): Analysis;
   /** Reads a typed tune or chart and lays it out, with what could not be read marked at its place. */

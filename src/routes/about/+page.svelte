@@ -1,3 +1,7 @@
+<script lang="ts">
+  import { CAUTIONS } from '$lib/core/care/cautions.data';
+</script>
+
 <svelte:head><title>About · Key Path</title></svelte:head>
 
 <div class="mx-auto grid max-w-3xl gap-4 p-6">
@@ -22,20 +26,7 @@
   <section>
     <h2 class="mb-1">Take care</h2>
     <ul class="list-disc pl-5">
-      <li>
-        Play with a loose arm, and stop to rest it before it tires. Never force a reach: release, roll or
-        re-voice.
-      </li>
-      <li>
-        Pain, swelling, numbness, tingling or weakness means stop, and ask a doctor or hand therapist; a child
-        tells an adult. Nothing here is medical advice.
-      </li>
-      <li>Keep headphones low enough to hear a voice beside you, and rest the ears.</li>
-      <li>
-        Arranging, copying or performing someone's music may need permission: the law where you are and the
-        rights holder decide.
-      </li>
-      <li>When you teach children, follow local rules on consent and safeguarding.</li>
+      {#each Object.values(CAUTIONS) as caution (caution)}<li>{caution}</li>{/each}
     </ul>
   </section>
 </div>

@@ -9,19 +9,18 @@ import { ALL_KEYS, isSameKey, keyName, readKey } from '../pitch/key';
 import { bassOf, chordName, spellChord } from '../pitch/chord';
 import { midiOf, pitchClassOf, pitchName } from '../pitch/pitch';
 import { comparableScore } from '../score/compare';
+import { BASS, TREBLE } from '../score/model';
 import { validateScore } from '../score/validate';
 import { transposeScore, transpositionTo } from '../keys/transpose-score';
-import { arrange, studySource } from './arrange';
-import { fingerPin, newDocument, texturePin, type Recipe } from './document';
+import { plainDocument as withRecipe } from '../../testing/documents';
+import { arrange } from './arrange';
+import { fingerPin, newDocument, texturePin } from './document';
+import { studySource } from './study-source';
 import { arrangementMusicXml } from './export';
 import { LEFT_TEXTURES, TEXTURES, type GeneratedTexture } from './textures.data';
 
 const tunes = demoTunes();
 const tune = (file: string) => studySource(tunes.find((each) => each.file.startsWith(file))!.score);
-const withRecipe = (change: Partial<Recipe>) => ({
-  ...newDocument(false),
-  recipe: { ...newDocument(false).recipe, ...change },
-});
 
 describe('transposing', () => {
   it('there and back is the same score, spelling included', () => {
@@ -74,7 +73,7 @@ describe('arranging', () => {
     for (const { score } of tunes) {
       const facts = studySource(score);
       const far = keyName({ fifths: facts.key.fifths > 0 ? -5 : 5, mode: facts.key.mode });
-      for (const leftTexture of LEFT_TEXTURES) {
+      for (const leftTexture of LEFT_TEXTURES.filter((each) => each !== 'shares-tune')) {
         for (const key of [null, far]) {
           const result = arrange(facts, withRecipe({ key, leftTexture, counts: 'shown' }));
           expect(validateScore(result.score)).toEqual([]);
@@ -119,7 +118,8 @@ describe('arranging', () => {
   it('plays chord notes only, in every texture, with both hands clear of each other', () => {
     for (const file of ['lantern', 'slow-tide', 'net', 'two-boats']) {
       const facts = tune(file);
-      for (const leftTexture of Object.keys(TEXTURES) as GeneratedTexture[]) {
+      const chordal = (Object.keys(TEXTURES) as GeneratedTexture[]).filter((each) => each !== 'moving-bass');
+      for (const leftTexture of chordal) {
         const { score, snags } = arrange(facts, withRecipe({ leftTexture }));
         expect(snags.filter((snag) => snag.kind === 'same-key' || snag.kind === 'off-keyboard')).toEqual([]);
         for (const note of score.notes.filter((each) => each.staff === 1)) {
@@ -142,6 +142,16 @@ describe('arranging', () => {
     expect(
       score.rests.filter((rest) => rest.staff === 1 && rest.measure === 0).map((rest) => rest.duration),
     ).toEqual([10_080]);
+  });
+
+  it('writes a left hand that shares a high tune in the treble clef, and any other in the bass clef', () => {
+    const made = newDocument({ hasTune: true }, 1);
+    const leftClef = (rung: 1 | 3) => {
+      const { score } = arrange(tune('net-and-needle'), { ...made, recipe: { ...made.recipe, rung } });
+      return score.clefs.find(({ staff }) => staff === 1);
+    };
+    expect(leftClef(1)).toMatchObject(TREBLE);
+    expect(leftClef(3)).toMatchObject(BASS);
   });
 
   it('keeps pins through a change of key, and lets one rest when its note is gone', () => {
@@ -171,14 +181,14 @@ describe('arranging', () => {
   });
 
   it('names the harmony of a study that has no symbols', () => {
-    const { chords, areChordsGiven, key } = tune('two-boats');
-    expect(areChordsGiven).toBe(false);
+    const { chords, score, key } = tune('two-boats');
+    expect(score.chords).toEqual([]);
     expect(keyName(key)).toBe('C');
     const at = (measure: number) => chordName(chords.findLast((symbol) => symbol.measure <= measure)!.chord);
     expect([0, 4, 7, 9, 15].map(at)).toEqual(['C', 'Am', 'C', 'E7/D', 'C']);
   });
 
-  it('finds both hands on one key', () => {
+  it('leaves a key that both hands have to the right hand, and says so', () => {
     const facts = tune('two-boats');
     const [upper, lower] = [0, 1].map((staff) => facts.score.notes.find((note) => note.staff === staff)!);
     const clash = {
@@ -188,8 +198,11 @@ describe('arranging', () => {
         notes: facts.score.notes.map((note) => (note === lower ? { ...note, pitch: upper!.pitch } : note)),
       },
     };
-    const { snags } = arrange(clash, withRecipe({ leftTexture: 'as-written' }));
-    expect(snags[0]).toMatchObject({ kind: 'same-key', measure: 0 });
-    expect(snags[0]!.sentence).toContain(pitchName(upper!.pitch));
+    const { snags, losses, score } = arrange(clash, withRecipe({ leftTexture: 'as-written' }));
+    expect(snags.filter((snag) => snag.kind === 'same-key')).toEqual([]);
+    expect(score.notes.some((note) => note.id === lower!.id)).toBe(false);
+    const told = losses.find((loss) => loss.notes.includes(lower!.id))!;
+    expect(told).toMatchObject({ kind: 'left-out', hand: 'left', measure: 0 });
+    expect(told.sentence).toContain(pitchName(upper!.pitch));
   });
 });

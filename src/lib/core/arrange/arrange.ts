@@ -1,236 +1,152 @@
-import { findKey } from '../analyse/key';
-import { findChords } from '../analyse/find-chords';
-import { findForm } from '../analyse/form';
-import { findTune } from '../analyse/tune';
-import { countScore, type Count } from '../counting/count';
-import { FULL_KEYBOARD, transposeScore, transpositionTo, type Keyboard } from '../keys/transpose-score';
-import { intervalName, type Interval } from '../pitch/interval';
-import { keyLabel, keyOf, readKey, tonicOf, type Key } from '../pitch/key';
-import {
-  BASS,
-  TREBLE,
-  type ChordSymbol,
-  type Clef,
-  type Note,
-  type Score,
-  type Section,
-} from '../score/model';
+import { explainFinger, type ExplainDepth, type FingerWhy } from '../fingering/explain';
+import { countsFor } from './apply-counts';
+import { fingerTask, showFingers } from './apply-fingers';
+import { pedalFor, withPedalMarks } from './apply-pedal';
+import { rungAt } from '../rungs/rungs';
+import type { Note, Rest, Score } from '../score/model';
 import { compareNotes, comparePlaces } from '../score/order';
-import { ticks, type NoteId } from '../units';
-import type { ArrangementDocument, Pin } from './document';
-import { handRoles, leftHandOf, rightHandOf, type HandRoles, type Reason } from './hands';
-import { findSnags, type Snag } from './snags';
-import type { LeftTexture } from './textures.data';
-
-/** The derived result: a two-staff score (0 right hand, 1 left hand) and what stands beside it. */
-export interface Arrangement {
-  readonly score: Score;
-  readonly key: Key;
-  readonly sourceKey: Key;
-  /** Counts of each measure, always computed; whether they are printed is the recipe's choice. */
-  readonly counts: readonly (readonly Count[])[];
-  readonly textures: readonly LeftTexture[];
-  readonly sections: readonly Section[];
-  readonly snags: readonly Snag[];
-  readonly reasons: readonly Reason[];
-  /** Pins whose note is not in this arrangement: kept, and back when the note is back. */
-  readonly restingPins: readonly Pin[];
-}
-
-/** What arranging needs to know of a source and never changes with the recipe. */
-export interface SourceFacts {
-  readonly score: Score;
-  readonly key: Key;
-  readonly chords: readonly ChordSymbol[];
-  readonly areChordsGiven: boolean;
-  readonly sections: readonly Section[];
-  readonly roles: HandRoles;
-}
-
-/** Looks at a source once: key, chords, sections, and which staves the hands take. */
-export function studySource(score: Score): SourceFacts {
-  const key = findKey(score).key;
-  const areChordsGiven = score.chords.length > 0;
-  return {
-    score,
-    key,
-    areChordsGiven,
-    chords: findChords(score, key).map(({ symbol }) => symbol),
-    sections: sectionsOf(score),
-    roles: handRoles(score.parts),
-  };
-}
-
-/** Sections as the teacher set them, as the score marks them, or as they are found from what repeats. */
-function sectionsOf(score: Score): readonly Section[] {
-  const tune = new Set(findTune(score).notes);
-  return findForm(
-    score,
-    score.notes.filter((note) => tune.has(note.id)),
-  ).sections.map(({ id, name, from, to }) => ({ id, name, from, to }));
-}
+import type { ArrangementDocument } from './document';
+import type { Material } from './material';
+import { applyNotePins } from './note-pins';
+import { fillWithRests } from './reduce-rhythm';
+import type { SourceFacts } from './study-source';
+import { explain, type Why } from './why';
+import { ANYONE, type ArrangeFor } from './arrange-for';
+import { settingFor, type Chosen } from './choose-arrangement';
+import { mendTies } from './base-score';
+import { remarksOf, restingSnag } from './describe';
+import { fingerSnags } from './finger-snags';
+import type { Arrangement } from './arrangement';
+import { overviewOf } from './overview';
 
 /**
- * Source + recipe + pins = arrangement. Pure: the same input gives the same output. What fingers do not touch is
- * worked out once for a key and its textures, and its records keep their identity from call to call, so that whoever
- * draws the result can tell what changed. O(events × candidates) at first, O(notes) when only fingers change.
+ * Source + recipe + pins = arrangement. Pure: the same input gives the same output. What a change does not touch is kept
+ * from call to call (the source in its key, the rungs above, the rung without its note pins), and its records keep their
+ * identity, so that whoever draws the result can tell what changed.
  */
 export function arrange(
   facts: SourceFacts,
   document: ArrangementDocument,
-  keyboard: Keyboard = FULL_KEYBOARD,
+  whom: ArrangeFor = ANYONE,
 ): Arrangement {
-  const key = targetKey(facts.key, document.recipe.key);
-  const setting = settingFor(facts, key, texturesOf(facts, document), keyboard);
-  const fingers = pinnedFingers(document);
-  const keepsSourceFingers = document.recipe.fingers !== 'pinned';
-  const notes = setting.score.notes.map((note) => {
-    const finger = fingers.get(note.id) ?? (keepsSourceFingers ? note.finger : null);
-    return finger === note.finger ? note : withFinger(note, finger);
-  });
-  const { counts, textures, snags, reasons } = setting;
-  return {
-    counts,
-    textures,
-    snags,
-    reasons,
-    score: { ...setting.score, notes },
-    key,
-    sourceKey: facts.key,
-    sections: document.sections ?? facts.sections,
-    restingPins: document.pins.filter(
-      (pin) => pin.kind === 'finger' && !setting.noteIds.has(pin.note as NoteId),
-    ),
+  const setting = settingFor(facts, document, whom);
+  return finish(setting, document, whom);
+}
+
+/** Why one measure is as it is, with the ways that lost. */
+export function explainMeasure(
+  facts: SourceFacts,
+  document: ArrangementDocument,
+  measure: number,
+  whom: ArrangeFor = ANYONE,
+): Why | null {
+  const { facts: source, solved } = settingFor(facts, document, whom);
+  if (!solved.choices[measure]) return null;
+  const rung = rungAt(whom.rules.rungs, document.recipe.rung);
+  return explain(
+    measure,
+    source.sourceMeasure[measure]!,
+    solved,
+    rung,
+    solved.voicingAt.get(measure) ?? null,
+  );
+}
+
+/** Why one note has its finger, whether it is shown or not, with the ways that lost. */
+export function explainFingerOf(
+  facts: SourceFacts,
+  document: ArrangementDocument,
+  note: string,
+  whom: ArrangeFor = ANYONE,
+  depth: ExplainDepth = 'full',
+): FingerWhy | null {
+  const { chosen, notes } = learnerNotes(facts, document, whom);
+  return explainFinger(fingerTask(chosen, notes, document.recipe, whom), note, depth);
+}
+
+/** The learner's notes with what was pinned on them, before fingers are shown. */
+export function learnerNotes(
+  facts: SourceFacts,
+  document: ArrangementDocument,
+  whom: ArrangeFor,
+): { readonly chosen: Chosen; readonly notes: readonly Note[] } {
+  const chosen = settingFor(facts, document, whom);
+  const context = {
+    measures: chosen.material.score.measures,
+    sourceMeasure: chosen.facts.sourceMeasure,
+    interval: chosen.interval,
+    scale: chosen.scale,
   };
+  const { notes } = applyNotePins(document, context, chosen.base.notes, chosen.base.slurs);
+  return { chosen, notes: mendTies(notes) };
 }
 
-/** Everything that key and textures decide. */
-interface Setting extends Pick<Arrangement, 'counts' | 'textures' | 'snags' | 'reasons'> {
-  readonly score: Score;
-  readonly noteIds: ReadonlySet<NoteId>;
-}
-
-/** The setting last worked out for a source. */
-const lastSetting = new WeakMap<SourceFacts, { readonly choices: string; readonly setting: Setting }>();
-
-function settingFor(
-  facts: SourceFacts,
-  key: Key,
-  textures: readonly LeftTexture[],
-  keyboard: Keyboard,
-): Setting {
-  const choices = JSON.stringify([key, textures, keyboard]);
-  const last = lastSetting.get(facts);
-  if (last?.choices === choices) return last.setting;
-  const setting = workOut(facts, key, textures, keyboard);
-  lastSetting.set(facts, { choices, setting });
-  return setting;
-}
-
-/** Notes with another finger than the setting gave them, kept so that the same finger is the same record. */
-const fingered = new WeakMap<Note, Map<number | null, Note>>();
-
-function withFinger(note: Note, finger: number | null): Note {
-  const variants = fingered.get(note) ?? new Map<number | null, Note>();
-  fingered.set(note, variants);
-  const known = variants.get(finger) ?? { ...note, finger };
-  variants.set(finger, known);
-  return known;
-}
-
-function workOut(
-  facts: SourceFacts,
-  key: Key,
-  textures: readonly LeftTexture[],
-  keyboard: Keyboard,
-): Setting {
-  const interval = transpositionTo(facts.score, facts.key, key, keyboard);
-  const moved = transposeScore({ ...facts.score, chords: facts.chords }, interval);
-  const right = rightHandOf(moved, facts.roles);
-  const left = leftHandOf(moved, facts.roles, textures, right.notes);
-  const raw = [...right.notes, ...left.notes];
-  const noteIds = new Set(raw.map((note) => note.id));
+/** Puts the note pins on top, and looks the result over. */
+function finish(chosen: Chosen, document: ArrangementDocument, whom: ArrangeFor): Arrangement {
+  const { facts, material, interval, settingAt, solved, base, scale } = chosen;
+  const context = { measures: material.score.measures, sourceMeasure: facts.sourceMeasure, interval, scale };
+  const pinned = applyNotePins(document, context, base.notes, base.slurs);
+  const own = pinned.touched.size === 0 ? pinned.notes : mendTies(pinned.notes);
+  const fingered = showFingers(chosen, own, document.recipe, whom);
+  const notes = [...fingered.notes, ...base.others.notes].sort(compareNotes);
+  const pedal = pedalFor(chosen, own, document, whom);
+  const marks =
+    pinned.marks.length === 0 ? base.marks : [...base.marks, ...pinned.marks].sort((a, b) => a.at - b.at);
   const score: Score = {
-    ...moved,
-    parts: [{ id: 'P1', name: 'Piano', staves: 2 }],
-    notes: raw
-      .map((note) => (note.tieTo === null || noteIds.has(note.tieTo) ? note : { ...note, tieTo: null }))
-      .sort(compareNotes),
-    rests: [...right.rests, ...left.rests].sort(comparePlaces),
-    clefs: clefsOf(moved, facts.roles, textures),
-    slurs: moved.slurs.filter((slur) => noteIds.has(slur.from) && noteIds.has(slur.to)),
-    marks: moved.marks
-      .filter((mark) => mark.part === facts.roles.tune.part || mark.part === facts.roles.left?.part)
-      .map((mark) => ({ ...mark, part: 0, staff: Math.min(1, mark.staff) })),
+    ...material.score,
+    parts: base.parts,
+    notes,
+    rests: [...restsAround(base.rests, pinned, material), ...base.others.rests].sort(comparePlaces),
+    clefs: base.clefs,
+    slurs: pinned.slurs,
+    marks: withPedalMarks(marks, pedal),
   };
+  const overview = overviewOf({ chosen, document, whom, score, pinned, pedal });
   return {
     score,
-    noteIds,
-    counts: countScore(score),
-    textures,
-    snags: findSnags(score, keyboard),
-    reasons: [...keyReasons(facts, key, interval), ...left.reasons],
+    key: material.key,
+    sourceKey: facts.key,
+    textures: solved.choices.map(({ candidate }) => candidate.left.texture),
+    rightTextures: solved.choices.map(({ candidate }) => candidate.right.texture),
+    settings: settingAt,
+    counts: countsFor(chosen, document, score),
+    pedal,
+    loads: overview.loads,
+    loadTerms: overview.loadTerms,
+    positions: fingered.positions ?? overview.positions,
+    sections: material.sections,
+    snags: [
+      ...overview.snags,
+      ...fingerSnags(fingered.troubles, document),
+      ...pinned.resting.map((pin) => restingSnag(pin, facts)),
+    ].sort((a, b) => a.measure - b.measure),
+    losses: base.losses,
+    remarks: remarksOf(chosen, document),
+    sourceMeasure: facts.sourceMeasure,
+    firstLike: facts.firstLike,
+    firstAlike: facts.firstAlike,
+    circled: pinned.circled,
+    interval,
+    scale,
+    restingPins: pinned.resting,
   };
 }
 
-/** The key asked for; one named only by its tonic keeps the piece's own mode. */
-export function targetKey(source: Key, wanted: string | null): Key {
-  const key = wanted === null ? null : readKey(wanted);
-  if (!key) return source;
-  if (key.mode === source.mode) return key;
-  const sameTonic = keyOf(tonicOf(key), source.mode);
-  return Math.abs(sameTonic.fifths) <= 7 ? sameTonic : source;
-}
-
-function texturesOf(facts: SourceFacts, document: ArrangementDocument): readonly LeftTexture[] {
-  const painted = new Map(
-    document.pins.flatMap((pin) => (pin.kind === 'texture' ? [[pin.measure, pin.texture] as const] : [])),
-  );
-  return facts.score.measures.map((measure) => {
-    const chosen = painted.get(measure.index) ?? document.recipe.leftTexture;
-    // Without a left hand in the source there is nothing to keep.
-    return chosen === 'as-written' && facts.roles.left === null ? 'held-root' : chosen;
+/** Rests of measures whose notes a pin changed are filled anew. */
+function restsAround(
+  rests: readonly Rest[],
+  { notes, touched }: { readonly notes: readonly Note[]; readonly touched: ReadonlySet<number> },
+  material: Material,
+): readonly Rest[] {
+  if (touched.size === 0) return rests;
+  const filled = [...touched].flatMap((index) => {
+    const { measure, offset } = material.measures[index]!;
+    return [0, 1].flatMap((staff) => {
+      const own = notes.filter((note) => note.measure === index && note.staff === staff);
+      const before = rests.filter((rest) => rest.measure === index && rest.staff === staff);
+      const voice = own[0]?.voice ?? before[0]?.voice ?? (staff === 0 ? 'R' : 'L');
+      return fillWithRests(measure, offset, own, before, { staff, voice });
+    });
   });
-}
-
-function pinnedFingers(document: ArrangementDocument): ReadonlyMap<string, number> {
-  return new Map(
-    document.pins.flatMap((pin) => (pin.kind === 'finger' ? [[pin.note, pin.finger] as const] : [])),
-  );
-}
-
-function clefsOf(score: Score, roles: HandRoles, textures: readonly LeftTexture[]): Score['clefs'] {
-  const opening = (staff: number, clef: Clef) => ({ ...clef, part: 0, staff, measure: 0, at: ticks(0) });
-  const right = score.clefs
-    .filter((clef) => clef.part === roles.tune.part && clef.staff === roles.tune.staff)
-    .map((clef) => ({ ...clef, part: 0, staff: 0 }));
-  const kept = score.clefs
-    .filter((clef) => clef.part === roles.left?.part && clef.staff === roles.left.staff)
-    .map((clef) => ({ ...clef, part: 0, staff: 1 }));
-  const left = textures.every((texture) => texture !== 'as-written')
-    ? [opening(1, BASS)]
-    : kept.some((clef) => clef.at === 0)
-      ? kept
-      : [opening(1, BASS), ...kept];
-  return [...(right.some((clef) => clef.at === 0) ? right : [opening(0, TREBLE), ...right]), ...left].sort(
-    (a, b) => a.at - b.at || a.staff - b.staff,
-  );
-}
-
-function keyReasons(facts: SourceFacts, key: Key, interval: Interval): readonly Reason[] {
-  const source = keyLabel(facts.key);
-  if (interval.semitones === 0 && interval.steps === 0)
-    return [{ measure: null, sentence: `The piece stays in ${source}, the key it came in.` }];
-  const direction =
-    interval.semitones > 0 ? 'up' : interval.semitones < 0 ? 'down' : 'to the same sounding pitch, by';
-  return [
-    {
-      measure: null,
-      sentence:
-        `From ${source} to ${keyLabel(key)}: every note moves ${direction} a ${intervalName(interval)}.`.replace(
-          / a (octave|augmented)/,
-          ' an $1',
-        ),
-    },
-  ];
+  return [...rests.filter((rest) => !touched.has(rest.measure)), ...filled];
 }

@@ -31,7 +31,7 @@ interface Stretch {
 
 /**
  * When the notes of a texture sound over one chord. Figures follow the beat groups of the metre, begin anew with every
- * chord, and come to rest in the last measure. Strikes cover the stretch without gap or overlap.
+ * chord, and come to rest in the last measure. Strikes do not overlap; all but off-beat ones cover the stretch without a gap.
  */
 export function strikesOf(task: FigureTask): readonly Strike[] {
   const { figure, size, from, duration, isEnd } = task;
@@ -61,6 +61,24 @@ export function strikesOf(task: FigureTask): readonly Strike[] {
     case 'spread':
       if (isEnd) return whole;
       return spread(from, duration, beats, size);
+    case 'chord-and-top':
+      return isEnd ? whole : chordAndTop(beats, all);
+    case 'outer-first':
+      if (isEnd) return whole;
+      return divided(beats).map((each, index) =>
+        strike(each.at, each.length, [outerFirst(index, size, beats[0]!.division)]),
+      );
+    case 'low-then-chord':
+      return isEnd ? whole : lowThenChord(from, duration, beats, upper);
+    case 'walking':
+      return isEnd || size < 2 || beats.length < 2 ? [strike(from, duration, [0])] : walk(from, beats);
+    case 'full-then-thin':
+      return isEnd ? whole : fullThenThin(beats, all);
+    case 'off-beat':
+      return isEnd ? whole : offBeats(beats, all);
+    case 'filled':
+      if (isEnd) return [strike(from, duration, all.slice(0, 3))];
+      return divided(beats).map((each, index) => strike(each.at, each.length, [index % size]));
   }
 }
 
@@ -120,5 +138,59 @@ function spread(from: number, duration: number, beats: readonly Stretch[], size:
   return steps.map((each, index) => {
     const isLast = index === steps.length - 1;
     return strike(each.at, isLast ? from + duration - each.at : each.length, [index]);
+  });
+}
+
+/** The chord on each beat and its top note once more before the next. */
+function chordAndTop(beats: readonly Stretch[], all: readonly number[]): readonly Strike[] {
+  const top = all.slice(-1);
+  return beats.flatMap((beat) => {
+    const parts = divided([beat]);
+    if (parts.length === 1) return [strike(beat.at, beat.length, all)];
+    const last = parts.at(-1)!;
+    return [strike(beat.at, last.at - beat.at, all), strike(last.at, last.length, top)];
+  });
+}
+
+/** Root, fifth, third, fifth; in compound beats root, fifth, third. */
+function outerFirst(index: number, size: number, division: 2 | 3): number {
+  if (size < 3) return index % size;
+  return division === 3 ? [0, 2, 1][index % 3]! : [0, 2, 1, 2][index % 4]!;
+}
+
+/** The low root for a beat, then the chord held to the end, while the pedal keeps the root. */
+function lowThenChord(
+  from: number,
+  duration: number,
+  beats: readonly Stretch[],
+  upper: readonly number[],
+): readonly Strike[] {
+  const first = beats[0]!;
+  const rest = duration - first.length;
+  if (rest <= 0) return [strike(from, duration, [0])];
+  return [strike(from, first.length, [0]), strike(from + first.length, rest, upper)];
+}
+
+/** The root until the last beat, which steps towards the root to come. */
+function walk(from: number, beats: readonly Stretch[]): readonly Strike[] {
+  const last = beats.at(-1)!;
+  return [strike(from, last.at - from, [0]), strike(last.at, last.length, [1])];
+}
+
+/** All of the chord on the first beat, then its upper notes, then its top. */
+function fullThenThin(beats: readonly Stretch[], all: readonly number[]): readonly Strike[] {
+  return beats.map((beat, index) => {
+    const isLast = index > 0 && index === beats.length - 1 && beats.length > 2;
+    const tones = index === 0 || all.length < 3 ? all : isLast ? all.slice(-1) : all.slice(-2);
+    return strike(beat.at, beat.length, tones);
+  });
+}
+
+/** Silence on the beat, the chord on what is left of it; beats too short to divide answer each other. */
+function offBeats(beats: readonly Stretch[], all: readonly number[]): readonly Strike[] {
+  return beats.flatMap((beat, index) => {
+    const parts = divided([beat]);
+    if (parts.length === 1) return index % 2 === 1 ? [strike(beat.at, beat.length, all)] : [];
+    return parts.slice(1).map((each) => strike(each.at, each.length, all));
   });
 }

@@ -1,37 +1,111 @@
-import { FULL_KEYBOARD, type Keyboard } from '../keys/transpose-score';
-import { midiOf, pitchName } from '../pitch/pitch';
-import type { Note, Score } from '../score/model';
+import { canReach, type HandSize } from '../hands/reach';
+import type { Keyboard } from '../keys/transpose-score';
+import { soundingWith } from '../load/load';
+import { midiOf } from '../pitch/pitch';
+import type { Measure, Note, Score } from '../score/model';
+import { metreLength, metreOffset } from '../score/time';
+import type { HandName } from './losses';
+import { pitchLabel } from './losses';
 import { isMuddy, MUD_BELOW_KEY, mudSentence, worstPair, type Mud } from './mud';
+import { leaveOut, moveByOctave, toOtherHand, twoHandsOnAKey, type Remedy } from './remedies';
 
-/** Something in the result that a hand or a keyboard cannot do as it stands. */
+export type SnagKind =
+  | 'reach'
+  | 'same-key'
+  | 'crossing'
+  | 'off-keyboard'
+  | 'mud'
+  | 'pedal'
+  | 'strain'
+  | 'finger'
+  | 'spelling'
+  | 'limit'
+  | 'note-lost'
+  | 'measure-length'
+  | 'pin';
+
+/** Something in the result that a hand, a keyboard or the rung does not take as it stands. */
 export interface Snag {
-  readonly kind: 'same-key' | 'crossing' | 'off-keyboard' | 'mud';
+  readonly id: string;
+  readonly kind: SnagKind;
+  /** Ordinal of the measure; the first for what concerns the whole piece. */
   readonly measure: number;
+  readonly isOfPiece: boolean;
   readonly sentence: string;
+  /** Notes that it is about. */
+  readonly notes: readonly string[];
+  readonly remedies: readonly Remedy[];
 }
 
-/** Finds collisions of the hands and notes off the keyboard. O(notes × overlapping notes). */
-export function findSnags(score: Score, keyboard: Keyboard = FULL_KEYBOARD): readonly Snag[] {
-  const snags: Snag[] = [];
-  const seen = new Set<string>();
-  const report = (snag: Snag) => {
-    const key = `${snag.kind}/${snag.measure}`;
-    if (!seen.has(key)) snags.push(snag);
-    seen.add(key);
+export function snag(
+  kind: SnagKind,
+  measure: number,
+  detail: string,
+  sentence: string,
+  notes: readonly Note[] = [],
+  remedies: readonly Remedy[] = [],
+): Snag {
+  return {
+    id: `${kind}:${measure}:${detail}`,
+    kind,
+    measure,
+    isOfPiece: false,
+    sentence,
+    notes: notes.map((note) => note.id),
+    remedies,
   };
-  const right = score.notes.filter((note) => note.staff === 0);
-  const left = score.notes.filter((note) => note.staff === 1);
-  for (const note of score.notes) {
-    const key = midiOf(note.pitch);
-    if (key < keyboard.lowest || key > keyboard.highest) {
-      report({
-        kind: 'off-keyboard',
-        measure: note.measure,
-        sentence: `${pitchName(note.pitch)} is not on the keyboard: choose another key or octave.`,
-      });
-    }
+}
+
+export interface PhysicalTask {
+  readonly score: Score;
+  readonly keyboard: Keyboard;
+  readonly size: HandSize;
+  /** Ticks of the arrangement to one of the source. */
+  readonly scale: number;
+}
+
+/** What hands and keyboard cannot do: collisions, reach, range, mud, measures that do not add up. One of a kind a measure. */
+export function physicalSnags(task: PhysicalTask): readonly Snag[] {
+  const seen = new Set<string>();
+  const found: Snag[] = [];
+  for (const each of [
+    ...offKeyboard(task),
+    ...betweenHands(task),
+    ...beyondReach(task),
+    ...muddy(task.score.notes),
+    ...uneven(task.score.measures),
+  ]) {
+    const place = `${each.kind}/${each.measure}`;
+    if (!seen.has(place)) found.push(each);
+    seen.add(place);
   }
+  return found;
+}
+
+function offKeyboard({ score, keyboard }: PhysicalTask): readonly Snag[] {
+  return score.notes.flatMap((note) => {
+    const key = midiOf(note.pitch);
+    if (key >= keyboard.lowest && key <= keyboard.highest) return [];
+    const direction = key < keyboard.lowest ? 1 : -1;
+    return [
+      snag(
+        'off-keyboard',
+        note.measure,
+        note.id,
+        `${pitchLabel(note.pitch)} is not on the keyboard: choose another key or octave.`,
+        [note],
+        [moveByOctave(note, direction, `Move it ${direction > 0 ? 'up' : 'down'} an octave`), leaveOut(note)],
+      ),
+    ];
+  });
+}
+
+/** Pairs of a right-hand and a left-hand note that overlap in time. O(notes × overlapping notes). */
+function betweenHands({ score, scale }: PhysicalTask): readonly Snag[] {
+  const right = score.notes.filter((note) => note.staff === 0 && !note.grace);
+  const left = score.notes.filter((note) => note.staff === 1 && !note.grace);
   const longest = left.reduce((most, note) => Math.max(most, note.duration), 0);
+  const found: Snag[] = [];
   let first = 0;
   for (const upper of right) {
     while (first < left.length && left[first]!.at + longest < upper.at) first += 1;
@@ -40,35 +114,121 @@ export function findSnags(score: Score, keyboard: Keyboard = FULL_KEYBOARD): rea
       if (lower.at + lower.duration <= upper.at) continue;
       const [high, low] = [midiOf(upper.pitch), midiOf(lower.pitch)];
       if (high === low)
-        report({
-          kind: 'same-key',
-          measure: upper.measure,
-          sentence: `Both hands need ${pitchName(upper.pitch)} at the same time.`,
-        });
+        found.push(
+          snag(
+            'same-key',
+            upper.measure,
+            lower.id,
+            `Both hands need ${pitchLabel(upper.pitch)} at the same time.`,
+            [upper, lower],
+            twoHandsOnAKey(lower, upper, scale),
+          ),
+        );
       else if (low > high)
-        report({
-          kind: 'crossing',
-          measure: upper.measure,
-          sentence: `The left hand's ${pitchName(lower.pitch)} lies above the right hand's ${pitchName(upper.pitch)}.`,
-        });
+        found.push(
+          snag(
+            'crossing',
+            upper.measure,
+            lower.id,
+            `The left hand’s ${pitchLabel(lower.pitch)} lies above the right hand’s ${pitchLabel(upper.pitch)}.`,
+            [upper, lower],
+            [
+              moveByOctave(lower, -1, 'Left hand down an octave'),
+              toOtherHand(lower),
+              leaveOut(lower, 'Leave the left-hand note out'),
+            ],
+          ),
+        );
     }
   }
-  for (const { measure, mud } of muddyPlaces(score.notes))
-    report({ kind: 'mud', measure, sentence: mudSentence(mud) });
-  return snags.sort((a, b) => a.measure - b.measure);
+  return found;
+}
+
+function beyondReach({ score, size }: PhysicalTask): readonly Snag[] {
+  const found: Snag[] = [];
+  for (const [staff, hand] of [
+    [0, 'right'],
+    [1, 'left'],
+  ] as const) {
+    const byMeasure = new Map<number, Note[]>();
+    for (const note of score.notes)
+      if (note.staff === staff && !note.grace && !note.articulations.includes('arpeggiate'))
+        byMeasure.set(note.measure, [...(byMeasure.get(note.measure) ?? []), note]);
+    for (const [measure, notes] of byMeasure)
+      for (const note of notes) {
+        const together = [...soundingWith(note, notes)].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch));
+        const [low, high] = [together[0]!, together.at(-1)!];
+        if (canReach(midiOf(low.pitch), midiOf(high.pitch), size[hand].largest)) continue;
+        found.push(reachSnag(measure, hand, low, high));
+      }
+  }
+  return found;
+}
+
+function reachSnag(measure: number, hand: HandName, low: Note, high: Note): Snag {
+  const end = hand === 'right' ? low : high;
+  return snag(
+    'reach',
+    measure,
+    end.id,
+    `${pitchLabel(low.pitch)} to ${pitchLabel(high.pitch)} is farther than this ${hand} hand reaches. Never force it: release, roll or re-voice.`,
+    [low, high],
+    [
+      leaveOut(end, `Leave out ${pitchLabel(end.pitch)}`),
+      toOtherHand(end),
+      moveByOctave(low, 1, `Move ${pitchLabel(low.pitch)} up an octave`),
+    ],
+  );
 }
 
 /** Where what sounds together blurs: judged at every onset, by all that sounds then. O(onsets × sounding²). */
-function muddyPlaces(notes: readonly Note[]): readonly { measure: number; mud: Mud }[] {
+function muddy(notes: readonly Note[]): readonly Snag[] {
   let sounding: Note[] = [];
-  const places: { measure: number; mud: Mud }[] = [];
-  for (const [index, note] of notes.entries()) {
+  const found: Snag[] = [];
+  const piano = notes.filter((note) => note.staff <= 1);
+  for (const [index, note] of piano.entries()) {
     sounding.push(note);
-    if (notes[index + 1]?.at === note.at) continue;
+    if (piano[index + 1]?.at === note.at) continue;
     sounding = sounding.filter((each) => each.at + each.duration > note.at);
     if (!sounding.some((each) => midiOf(each.pitch) < MUD_BELOW_KEY)) continue;
     const mud = worstPair(sounding.map((each) => each.pitch));
-    if (isMuddy(mud)) places.push({ measure: note.measure, mud });
+    if (isMuddy(mud)) found.push(mudSnag(note.measure, mud, sounding));
   }
-  return places;
+  return found;
+}
+
+function mudSnag(measure: number, mud: Mud, sounding: readonly Note[]): Snag {
+  const noteAt = (key: number) => sounding.find((each) => midiOf(each.pitch) === key);
+  const [low, high] = [noteAt(midiOf(mud.low)), noteAt(midiOf(mud.high))];
+  return snag(
+    'mud',
+    measure,
+    `${midiOf(mud.low)}-${midiOf(mud.high)}`,
+    mudSentence(mud),
+    [low, high].flatMap((note) => note ?? []),
+    [
+      ...(low ? [moveByOctave(low, 1, `Move ${pitchLabel(low.pitch)} up an octave`)] : []),
+      ...(high ? [leaveOut(high, `Leave out ${pitchLabel(high.pitch)}`)] : []),
+    ],
+  );
+}
+
+/** Pickups and the measures that complete them are in order; others must fill their metre. */
+function uneven(measures: readonly Measure[]): readonly Snag[] {
+  return measures.flatMap((measure, index) => {
+    const full = metreLength(measure.time);
+    const completes =
+      metreOffset(measures, index) > 0 || (measures[index + 1]?.length ?? 0) + measure.length === full;
+    const isLast = index === measures.length - 1;
+    const isShort = measure.length < full && !isLast && !completes;
+    if (measure.length <= full && !isShort) return [];
+    return [
+      snag(
+        'measure-length',
+        index,
+        '',
+        `The measure is ${isShort ? 'shorter' : 'longer'} than its time signature; mend it in the source.`,
+      ),
+    ];
+  });
 }

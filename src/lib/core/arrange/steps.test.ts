@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fingerPin, newDocument, texturePin, type ArrangementDocument, type Pin } from './document';
+import { plainDocument } from '../../testing/documents';
+import { fingerPin, readDocument, texturePin, type ArrangementDocument, type Pin } from './document';
 import { applyStep, invertStep, pinStep, recipeStep, stepSchema, type ArrangementStep } from './steps';
 import { LEFT_TEXTURES } from './textures.data';
 
@@ -48,7 +49,7 @@ describe('arrangement steps', () => {
   it('undo all the way back to the beginning, and redo to the same end', () => {
     fc.assert(
       fc.property(fc.array(arbitraryAction, { maxLength: 12 }), (actions) => {
-        const start = newDocument(true);
+        const start = plainDocument();
         const steps: ArrangementStep[] = [];
         let document = start;
         for (const action of actions) {
@@ -66,7 +67,7 @@ describe('arrangement steps', () => {
   });
 
   it('refuses a step whose ground has changed', () => {
-    const document = newDocument(true);
+    const document = plainDocument();
     const step = recipeStep(document, { key: 'G' })!;
     const moved = apply(document, recipeStep(document, { key: 'D' })!);
     expect(applyStep(moved, step)).toMatchObject({ ok: false, code: 'stale-step' });
@@ -76,8 +77,62 @@ describe('arrangement steps', () => {
   });
 
   it('makes no step where nothing would change', () => {
-    const document = newDocument(true);
+    const document = plainDocument();
     expect(recipeStep(document, { key: null })).toBeNull();
     expect(pinStep(document, [], ['finger:none'])).toBeNull();
+  });
+});
+
+describe('a step that was sent', () => {
+  it('holds the choices it changes and no others', () => {
+    const step = recipeStep(plainDocument(), { key: 'G' })!;
+    expect(stepSchema.parse(JSON.parse(JSON.stringify(step)))).toEqual(step);
+  });
+
+  it('changes lists of choices, and is refused when they have changed meanwhile', () => {
+    const document = plainDocument();
+    const step = recipeStep(document, { colours: ['fill'] })!;
+    const changed = apply(document, step);
+    expect(changed.recipe.colours).toEqual(['fill']);
+    expect(apply(changed, invertStep(step)).recipe.colours).toEqual([]);
+    expect(applyStep(changed, step)).toMatchObject({ ok: false, code: 'stale-step' });
+  });
+});
+
+describe('documents of earlier versions', () => {
+  it('keep what they were: the top rung, both hands as they chose', () => {
+    const old = {
+      recipe: {
+        key: 'F',
+        leftTexture: 'close-triads',
+        counts: 'shown',
+        fingers: 'pinned',
+        chordSymbols: 'shown',
+        learnerId: null,
+      },
+      pins: [{ id: 'texture:3', kind: 'texture', measure: 3, texture: 'open-fifth' }],
+      sections: null,
+    };
+    expect(readDocument(JSON.stringify(old)).recipe).toEqual({
+      ...old.recipe,
+      setting: 'solo',
+      rung: 6,
+      octave: 0,
+      rightTexture: 'as-written',
+      voicing: 'nearest',
+      noteValues: 'as-written',
+      colours: [],
+      tempo: null,
+      fingerStyle: 'smooth',
+      countStyle: 'numbers',
+      compoundCount: 'and-a',
+      countFill: 'needed',
+      tripletCount: 'trip-let',
+      countHands: 'combined',
+      countWhere: 'everywhere',
+      eighths: 'straight',
+      sourceFingers: 'kept',
+      pedal: 'none',
+    });
   });
 });

@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import {
   pinSchema,
-  recipeSchema,
+  recipeFields,
   sectionSchema,
   type ArrangementDocument,
   type Pin,
   type Recipe,
 } from './document';
 
-const recipePart = recipeSchema.partial();
+const recipePart = recipeFields.partial();
 
 export const stepSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('recipe'), from: recipePart, to: recipePart }),
@@ -36,7 +36,7 @@ export function applyStep(document: ArrangementDocument, step: ArrangementStep):
   switch (step.kind) {
     case 'recipe': {
       const changed = Object.entries(step.from).find(
-        ([field, value]) => document.recipe[field as keyof Recipe] !== value,
+        ([field, value]) => !isSame(document.recipe[field as keyof Recipe], value),
       );
       if (changed) return stale(`The choice “${changed[0]}” has been changed meanwhile.`);
       return { ok: true, document: { ...document, recipe: { ...document.recipe, ...step.to } as Recipe } };
@@ -74,7 +74,7 @@ export function invertStep(step: ArrangementStep): ArrangementStep {
 /** The step that changes some choices; null when nothing would change. */
 export function recipeStep(document: ArrangementDocument, to: Partial<Recipe>): ArrangementStep | null {
   const fields = (Object.keys(to) as (keyof Recipe)[]).filter(
-    (field) => document.recipe[field] !== to[field],
+    (field) => !isSame(document.recipe[field], to[field]),
   );
   if (fields.length === 0) return null;
   const pick = (source: Partial<Recipe>) => Object.fromEntries(fields.map((field) => [field, source[field]]));

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { TEXTURES } from '../../testing/labelled/textures';
 import { scoreFromAbc } from '../../testing/labelled-scores';
-import { arrange, studySource } from './arrange';
-import { newDocument } from './document';
-import { handRoles, suggestUses } from './hands';
+import { plainDocument } from '../../testing/documents';
+import { arrange } from './arrange';
+import { handRoles, suggestUses } from './roles';
+import { studySource } from './study-source';
 
 const SONG = scoreFromAbc(TEXTURES.find(({ name }) => name.startsWith('a sung'))!.abc);
 
@@ -25,7 +26,7 @@ describe('what each staff is for', () => {
       uses: index === 0 ? (['left-out'] as const) : (['tune', 'accompaniment'] as const),
     }));
     expect(handRoles(parts)).toEqual({ tune: { part: 1, staff: 0 }, left: { part: 1, staff: 1 } });
-    const { score } = arrange(studySource({ ...SONG, parts }), newDocument(true));
+    const { score } = arrange(studySource({ ...SONG, parts }), plainDocument({ leftTexture: 'as-written' }));
     const upper = SONG.notes.filter((note) => note.part === 1 && note.staff === 0);
     expect(score.notes.filter((note) => note.staff === 0)).toHaveLength(upper.length);
   });

@@ -5,7 +5,8 @@ import { demoTunes } from '../../testing/demo-tunes';
 import { metreLength } from '../score/time';
 import { readNotation } from '../score/text';
 import { ticks } from '../units';
-import { countMeasure, countScore, type Count } from './count';
+import { countSentence } from './explain-count';
+import { countMeasure, countScore, DEFAULT_COUNT_OPTIONS, type Count, type CountOptions } from './count';
 
 /** Counts written out: a plain syllable sounds, `-x` is held, `(x)` is a rest. */
 function written(counts: readonly Count[]): string {
@@ -16,7 +17,7 @@ function written(counts: readonly Count[]): string {
     .join(' ');
 }
 
-function count(time: string, notes: string, offset = 0, fill: 'needed' | 'running' = 'needed'): string {
+function count(time: string, notes: string, offset = 0, options: Partial<CountOptions> = {}): string {
   const [beats, beatType] = time.split('/').map(Number);
   const reading = readNotation(notes);
   if (!reading.ok) throw new Error(reading.message);
@@ -24,7 +25,10 @@ function count(time: string, notes: string, offset = 0, fill: 'needed' | 'runnin
     .filter((event) => !event.isRest)
     .map((event) => ({ at: event.at, end: event.at + event.duration }));
   return written(
-    countMeasure({ beats: beats!, beatType: beatType! }, reading.length, ticks(offset), sounding, { fill }),
+    countMeasure({ beats: beats!, beatType: beatType! }, reading.length, ticks(offset), sounding, {
+      ...DEFAULT_COUNT_OPTIONS,
+      ...options,
+    }),
   );
 }
 
@@ -55,8 +59,8 @@ describe('counting in numbers', () => {
   });
 
   it('keeps the smallest division running on request', () => {
-    expect(count('4/4', '1/4 1/8 1/8 1/2', 0, 'running')).toBe('1 2 & 3 -4');
-    expect(count('4/4', '1/8 1/16 1/16 3/4', 0, 'running')).toBe('1 -e & a 2 -3 -4');
+    expect(count('4/4', '1/4 1/8 1/8 1/2', 0, { fill: 'running' })).toBe('1 2 & 3 -4');
+    expect(count('4/4', '1/8 1/16 1/16 3/4', 0, { fill: 'running' })).toBe('1 -e & a 2 -3 -4');
   });
 
   it('covers every measure of random scores, and sounds exactly at the onsets', () => {
@@ -94,5 +98,68 @@ describe('counting in numbers', () => {
         if (measure.length === metreLength(measure.time)) expect(counts[0]!.syllable).toBe('1');
       }
     }
+  });
+});
+
+describe('why a count', () => {
+  const said = (time: string, notes: string, index: number, offset = 0) => {
+    const [beats, beatType] = time.split('/').map(Number);
+    const reading = readNotation(notes);
+    if (!reading.ok) throw new Error(reading.message);
+    const sounding = reading.events
+      .filter((event) => !event.isRest)
+      .map((event) => ({ at: event.at, end: event.at + event.duration }));
+    const metre = { beats: beats!, beatType: beatType! };
+    return countSentence(countMeasure(metre, reading.length, ticks(offset), sounding)[index]!, metre, offset);
+  };
+
+  it('is its place in the metre and what is heard', () => {
+    expect(said('4/4', '1/4 1/8 1/8 1/2', 2)).toBe('Beat 2 of 4, its second half; a note is struck here.');
+    expect(said('4/4', '1/2 r:1/2', 1)).toContain('Beat 2 of 4; the note before is held on');
+    expect(said('4/4', '1/2 r:1/2', 2)).toContain('a rest: counted in silence');
+    expect(said('6/8', '1/8 1/8 1/8 3/8', 2)).toBe('Beat 1 of 2, its last third; a note is struck here.');
+    expect(said('4/4', '1/8 1/8', 1, 30_240)).toContain('Beat 4 of 4, its second half');
+  });
+});
+
+describe('counting in other styles', () => {
+  it.each([
+    ['note-values', '4/4', '1/4 1/4 1/2', '1 1 1 -2'],
+    ['note-values', '3/4', '3/4', '1 -2 -3'],
+    ['note-values', '4/4', '1/1', '1 -2 -3 -4'],
+    ['note-values', '4/4', '1/4 r:1/2 1/4', '1 (1) (2) 1'],
+    ['ta-ti', '4/4', '1/4 1/8 1/8 1/2', 'ta ti ti ta -a'],
+    ['ta-ti', '3/4', '3/4', 'ta -a -a'],
+    ['ta-ti', '2/4', '1/16 1/16 1/16 1/16 1/4', 'ti ri ti ri ta'],
+    ['ta-ti', '2/4', '3[1/8 1/8 1/8] 1/4', 'tri o la ta'],
+    ['ta-ti', '6/8', '1/8 1/8 1/8 3/8', 'ti ti ti ta'],
+    ['beat-function', '4/4', '1/4 1/8 1/8 1/16 1/16 1/16 1/16 1/4', 'ta ta di ta ka di mi ta'],
+    ['beat-function', '2/4', '3[1/8 1/8 1/8] 1/4', 'ta ki da ta'],
+    ['beat-function', '6/8', '1/16 1/16 1/16 1/16 1/16 1/16 3/8', 'ta va ki di da ma ta'],
+    ['beat-function', '5/8', '1/8 1/8 1/8 1/8 1/8', 'ta ki da ta di'],
+  ] as const)('%s, %s: %s', (style, time, notes, expected) =>
+    expect(count(time, notes, 0, { style })).toBe(expected),
+  );
+
+  it.each([
+    ['eighths', '6/8', '1/8 1/8 1/8 1/4 1/8', '1 2 3 4 6'],
+    ['eighths', '9/8', '1/8 1/8 1/8 3/8 1/8 1/8 1/8', '1 2 3 4 7 8 9'],
+    ['eighths', '6/8', '1/16 1/16 1/8 1/8 3/8', '1 & 2 3 4'],
+    ['beats', '6/8', '1/8 1/8 1/8 1/8 1/8 1/8', '1 2 3 2 2 3'],
+    ['and-a', '12/8', '1/8 1/8 1/8 3/8 3/8 3/8', '1 & a 2 3 4'],
+  ] as const)('compound beats said as %s, %s: %s', (compound, time, notes, expected) =>
+    expect(count(time, notes, 0, { compound })).toBe(expected),
+  );
+
+  it('says triplets otherwise, and swung eighths as a triplet’s first and third', () => {
+    expect(count('2/4', '3[1/8 1/8 1/8] 1/4', 0, { triplet: 'and-a' })).toBe('1 & a 2');
+    expect(count('2/4', '1/8 1/8 1/4', 0, { isSwung: true })).toBe('1 let 2');
+  });
+
+  it('covers the measure in every style', () => {
+    for (const style of ['numbers', 'note-values', 'ta-ti', 'beat-function'] as const)
+      for (const { score } of demoTunes())
+        for (const [index, counts] of countScore(score, { ...DEFAULT_COUNT_OPTIONS, style }).entries())
+          expect(counts.reduce((sum, each) => sum + each.duration, 0)).toBe(score.measures[index]!.length);
   });
 });

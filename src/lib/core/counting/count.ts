@@ -1,7 +1,8 @@
 import type { Measure, Note, Score, TimeSignature } from '../score/model';
 import { beatsOf, metreOffset, type Beat } from '../score/time';
 import { ticks, type Ticks } from '../units';
-import { FINER, NUMBERS_COMPOUND, NUMBERS_SIMPLE, NUMBERS_TRIPLET } from './syllables.data';
+import { syllableAt, type SyllablePlace } from './syllables';
+import type { CompoundCount, CountingStyle, TripletCount } from './syllables.data';
 
 export type CountState = 'sounds' | 'held' | 'rest';
 
@@ -11,6 +12,8 @@ export interface Count {
   readonly duration: Ticks;
   readonly syllable: string;
   readonly state: CountState;
+  /** Counted for the right hand alone, apart from the left hand's counts. */
+  readonly isRightOnly?: true;
 }
 
 /** What sounds in a measure, in ticks from its start; ties already joined into one. */
@@ -22,14 +25,25 @@ export interface Sounding {
 export interface CountOptions {
   /** `needed`: every beat, and within a beat the syllables that sound. `running`: the smallest division throughout. */
   readonly fill: 'needed' | 'running';
+  readonly style: CountingStyle;
+  readonly compound: CompoundCount;
+  readonly triplet: TripletCount;
+  /** Swung eighths are counted as the first and third of a triplet. */
+  readonly isSwung: boolean;
 }
 
-export const DEFAULT_COUNT_OPTIONS: CountOptions = { fill: 'needed' };
+export const DEFAULT_COUNT_OPTIONS: CountOptions = {
+  fill: 'needed',
+  style: 'numbers',
+  compound: 'and-a',
+  triplet: 'trip-let',
+  isSwung: false,
+};
 
 /**
- * Counts one measure in the numbers style: beats by number, halves “&”, quarters “e & a”, triplets “trip let”, and
- * compound beats “& a”. `offset` is how far into its metre the measure begins, so a pickup counts the end of the
- * measure it belongs to. The counts cover the measure without gap or overlap. O(onsets).
+ * Counts one measure in a style: beats, and within a beat the syllables that sound. `offset` is how far into its metre the
+ * measure begins, so a pickup counts the end of the measure it belongs to. The counts cover the measure without gap or
+ * overlap. O(onsets).
  */
 export function countMeasure(
   time: TimeSignature,
@@ -41,42 +55,54 @@ export function countMeasure(
   const onsets = [...new Set(sounding.map((each) => each.at).filter((at) => at >= 0 && at < length))].sort(
     (a, b) => a - b,
   );
-  const spoken = new Map<number, string>();
+  const spoken = new Map<number, SyllablePlace>();
   for (const beat of beatsThrough(time, offset + length)) {
     const from = beat.at - offset;
     const to = from + beat.length;
     if (to <= 0 || from >= length) continue;
-    if (from >= 0) spoken.set(from, String(beat.number));
     const inside = onsets.filter((onset) => onset > from && onset < to && onset >= 0);
-    for (const at of placesOf(beat, from, inside, options)) {
-      if (at >= 0 && at < length && !spoken.has(at))
-        spoken.set(
-          at,
-          syllableAt(
-            beat,
-            at - from,
-            inside.map((each) => each - from),
-          ),
-        );
-    }
+    const place = (at: number): SyllablePlace => ({
+      beat,
+      into: at - from,
+      inside: inside.map((each) => each - from),
+      isStruckOnBeat: onsets.includes(from),
+    });
+    if (from >= 0) spoken.set(from, place(from));
+    for (const at of placesOf(beat, from, inside, options))
+      if (at >= 0 && at < length && !spoken.has(at)) spoken.set(at, place(at));
     // A measure that starts inside a beat is still counted from its first moment.
-    if (from < 0 && !spoken.has(0))
-      spoken.set(
-        0,
-        syllableAt(
-          beat,
-          -from,
-          inside.map((each) => each - from),
-        ),
-      );
+    if (from < 0 && !spoken.has(0)) spoken.set(0, place(0));
   }
   const places = [...spoken.keys()].sort((a, b) => a - b);
-  return places.map((at, index) => ({
-    at: ticks(at),
-    duration: ticks((places[index + 1] ?? length) - at),
-    syllable: spoken.get(at)!,
-    state: stateAt(at, sounding),
-  }));
+  return places.map((at, index) => {
+    const state = stateAt(at, sounding);
+    return {
+      at: ticks(at),
+      duration: ticks((places[index + 1] ?? length) - at),
+      syllable: syllableAt(
+        spoken.get(at)!,
+        options,
+        state,
+        beatsSinceStart(at, spoken.get(at)!, state, sounding),
+      ),
+      state,
+    };
+  });
+}
+
+/** How many beats the note (or silence) that is counted has lasted: 1 where it begins. */
+function beatsSinceStart(
+  at: number,
+  { beat }: SyllablePlace,
+  state: CountState,
+  sounding: readonly Sounding[],
+): number {
+  if (state === 'sounds') return 1;
+  const start =
+    state === 'held'
+      ? Math.max(...sounding.filter((each) => each.at < at && each.end > at).map((each) => each.at))
+      : Math.max(0, ...sounding.filter((each) => each.end <= at).map((each) => each.end));
+  return 1 + Math.floor((at - start) / beat.length);
 }
 
 /** Counts every measure of a score from all its notes, both hands combined. O(notes). */
@@ -136,23 +162,6 @@ function placesOf(
   const parts = isTriplet ? 3 : hasQuarters ? beat.division * 2 : beat.division;
   const running = Array.from({ length: parts - 1 }, (_, index) => from + (beat.length * (index + 1)) / parts);
   return [...new Set([...running.filter(Number.isInteger), ...inside])];
-}
-
-function syllableAt(beat: Beat, at: number, onsets: readonly number[]): string {
-  const place = fraction(at, beat.length);
-  if (beat.division === 3) return NUMBERS_COMPOUND[place] ?? FINER;
-  const isTriplet =
-    NUMBERS_TRIPLET[place] !== undefined ||
-    onsets.some((onset) => NUMBERS_TRIPLET[fraction(onset, beat.length)] !== undefined);
-  // “&” falls between the triplet's second and third; in a beat of triplets it would not be said.
-  return (isTriplet ? NUMBERS_TRIPLET[place] : NUMBERS_SIMPLE[place]) ?? FINER;
-}
-
-function fraction(numerator: number, denominator: number): string {
-  let a = numerator;
-  let b = denominator;
-  while (b !== 0) [a, b] = [b, a % b];
-  return `${numerator / a}/${denominator / a}`;
 }
 
 function stateAt(at: number, sounding: readonly Sounding[]): CountState {

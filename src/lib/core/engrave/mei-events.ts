@@ -1,6 +1,6 @@
 import { escapeXml } from '../formats/xml';
 import { chordLabel } from '../pitch/chord';
-import type { Mark, Measure, Score } from '../score/model';
+import type { Mark, Measure, Note, Score } from '../score/model';
 import { TICKS_PER_WHOLE } from '../units';
 import type { Slot } from './layers';
 import { meiNoteEvents } from './mei-values';
@@ -14,7 +14,14 @@ export function slotEvents(
   range: SystemRange,
   markings: Markings,
 ): readonly string[] {
-  return [
+  const rolled = slot.notes.filter(
+    ({ note, isFirst }) => isFirst && note.articulations.includes('arpeggiate'),
+  );
+  const roll =
+    rolled.length > 1
+      ? [`<arpeg plist="${rolled.map(({ id }) => `#${id}`).join(' ')}" staff="${staff + 1}"/>`]
+      : [];
+  const own = [
     ...slot.graces.map((note) => ({ id: note.id, note, tieTo: null, isFirst: true })),
     ...slot.notes,
   ].flatMap(({ id, note, tieTo, isFirst }) => {
@@ -26,12 +33,19 @@ export function slotEvents(
     }
     if (isFirst && markings.fingers && note.finger !== null) {
       events.push(
-        `<fing startid="#${id}" staff="${staff + 1}" place="${staff === 0 ? 'above' : 'below'}">${note.finger}</fing>`,
+        // Below the staff a digit stands a little to the right, clear of stems that go down.
+        `<fing startid="#${id}" staff="${staff + 1}" ${staff === 0 ? 'place="above"' : 'place="below" ho="0.6vu"'}>${fingerText(note)}</fing>`,
       );
     }
     if (isFirst) events.push(...meiNoteEvents(note.articulations, id, staff + 1));
     return events;
   });
+  return [...roll, ...own];
+}
+
+/** One digit, or two where another finger takes the key over. */
+function fingerText({ finger, fingerThen }: Note): string {
+  return fingerThen === undefined ? String(finger) : `${finger}–${fingerThen}`;
 }
 
 /** Chord symbols, counts, dynamics, words, slurs and the stubs of what enters from the line before. */
@@ -46,12 +60,15 @@ export function measureEvents(
     `tstamp="${round((at - measure.start) / (TICKS_PER_WHOLE / measure.time.beatType) + 1)}"`;
   const inMeasure = <T extends { measure: number }>(events: readonly T[]) =>
     events.filter((event) => event.measure === measure.index);
-  const staves = score.parts[0]?.staves ?? 1;
+  const part = score.parts[0];
+  // A learner's two staves are counted, whoever else plays or sings with them.
+  const lower = Math.min(2, part?.staves ?? 1);
+  const top = (part?.order?.[0] ?? 0) + 1;
   const events: string[] = [];
   if (markings.chordSymbols) {
     for (const symbol of inMeasure(score.chords)) {
       events.push(
-        `<harm xml:id="${symbol.id}" n="1" staff="1" place="above" ${stamp(symbol.at)}>${escapeXml(chordLabel(symbol.chord))}</harm>`,
+        `<harm xml:id="${symbol.id}" n="1" staff="${top}" place="above" ${stamp(symbol.at)}>${escapeXml(chordLabel(symbol.chord))}</harm>`,
       );
     }
   }
@@ -65,33 +82,36 @@ export function measureEvents(
             ? `–${count.syllable}`
             : `(${count.syllable})`;
       events.push(
-        `<harm xml:id="n${measure.index}c${index}" type="count ${count.state}" n="2" staff="${staves}" place="below" ${stamp(measure.start + count.at)}><rend halign="center" fontsize="85%">${escapeXml(text)}</rend></harm>`,
+        `<harm xml:id="n${measure.index}c${index}" type="count ${count.state}" n="2" staff="${count.isRightOnly ? 1 : lower}" place="below" ${stamp(measure.start + count.at)}><rend halign="center" fontsize="85%">${escapeXml(text)}</rend></harm>`,
       );
     }
   }
   if (markings.lyrics) {
     for (const [index, word] of inMeasure(score.words).entries()) {
       events.push(
-        `<harm xml:id="w${measure.index}c${index}" type="word" n="3" staff="${staves}" place="below" ${stamp(word.at)}>${escapeXml(word.text.trim())}</harm>`,
+        `<harm xml:id="w${measure.index}c${index}" type="word" n="3" staff="${lower}" place="below" ${stamp(word.at)}>${escapeXml(word.text.trim())}</harm>`,
       );
     }
   }
-  for (const mark of inMeasure(score.marks)) events.push(markXml(mark, measure, range, score, stamp));
-  events.push(...slurEvents(source, measure, range));
+  for (const mark of inMeasure(score.marks))
+    if (mark.kind !== 'pedal') events.push(markXml(mark, measure, range, score, stamp, top));
+  if (markings.pedal) events.push(...pedalEvents(score, measure, stamp));
+  events.push(...slurEvents(source, measure, range, markings.fingers));
   if (measure.index === range.from && measure.index > 0) events.push(...enteringTies(source, measure));
   if (measure.rehearsal !== null)
     events.push(
-      `<reh${measure.index === range.from ? ' type="opens-line"' : ''} staff="1" tstamp="0" place="above">${escapeXml(measure.rehearsal)}</reh>`,
+      `<reh${measure.index === range.from ? ' type="opens-line"' : ''} staff="${top}" tstamp="0" place="above">${escapeXml(measure.rehearsal)}</reh>`,
     );
   return events.filter((event) => event !== '');
 }
 
 function markXml(
-  mark: Mark,
+  mark: Exclude<Mark, { kind: 'pedal' }>,
   measure: Measure,
   range: SystemRange,
   score: Score,
   stamp: (at: number) => string,
+  top: number,
 ): string {
   const staff = `staff="${mark.staff + 1}"`;
   switch (mark.kind) {
@@ -100,7 +120,7 @@ function markXml(
     case 'words':
       return `<dir ${staff} place="${mark.placement}" ${stamp(mark.at)}>${escapeXml(mark.text)}</dir>`;
     case 'tempo':
-      return `<tempo staff="1" place="above" ${stamp(mark.at)} mm.unit="4" mm="${Math.round((mark.bpm * mark.beatUnit) / (TICKS_PER_WHOLE / 4))}"/>`;
+      return `<tempo staff="${top}" place="above" ${stamp(mark.at)} mm.unit="4" mm="${Math.round((mark.bpm * mark.beatUnit) / (TICKS_PER_WHOLE / 4))}"/>`;
     case 'hairpin': {
       const lastOnLine = score.measures[range.to]!;
       const end = Math.min(mark.end, lastOnLine.start + lastOnLine.length);
@@ -109,16 +129,42 @@ function markXml(
       const beat = round((end - endMeasure.start) / (TICKS_PER_WHOLE / endMeasure.time.beatType) + 1);
       return `<hairpin ${staff} place="below" form="${mark.direction === 'crescendo' ? 'cres' : 'dim'}" ${stamp(mark.at)} tstamp2="${endMeasure.index - measure.index}m+${beat}"/>`;
     }
-    case 'pedal':
-      return '';
   }
 }
 
-function slurEvents(source: EngravingSource, measure: Measure, range: SystemRange): readonly string[] {
+/** Lines under the lower staff; a change is an up and a down at one place, the up first. One at a barline ends its measure. */
+function pedalEvents(score: Score, measure: Measure, stamp: (at: number) => string): readonly string[] {
+  const end = measure.start + measure.length;
+  const draw = (dir: 'down' | 'up', at: number) =>
+    `<pedal dir="${dir}" form="line" staff="2" place="below" vgrp="200" ${stamp(at)}/>`;
+  const marks = score.marks.filter(
+    (mark) => mark.kind === 'pedal' && (mark.measure === measure.index || mark.at === end),
+  );
+  return marks.flatMap((mark) => {
+    if (mark.kind !== 'pedal') return [];
+    // What is changed on the next downbeat is lifted here and put down there.
+    if (mark.at === end && mark.measure !== measure.index)
+      return mark.action === 'change' ? [draw('up', end)] : [];
+    const isOnDownbeat = mark.at === measure.start;
+    if (mark.action === 'down') return [draw('down', mark.at)];
+    if (mark.action === 'up') return [draw('up', mark.at)];
+    return isOnDownbeat ? [draw('down', mark.at)] : [draw('up', mark.at), draw('down', mark.at)];
+  });
+}
+
+/** Where fingers are printed they stand outside the staves, and slurs inside, so that neither crosses the other. */
+function slurEvents(
+  source: EngravingSource,
+  measure: Measure,
+  range: SystemRange,
+  hasFingers: boolean,
+): readonly string[] {
   return source.score.slurs.flatMap(({ from, to }) => {
     const [start, end] = [source.positionOf.get(from), source.positionOf.get(to)];
     if (!start || !end) return [];
-    const staff = `staff="${start.staff + 1}"`;
+    const side = start.staff === 0 ? 'below' : 'above';
+    const curve = hasFingers && start.staff <= 1 ? ` curvedir="${side}"` : '';
+    const staff = `staff="${start.staff + 1}"${curve}`;
     if (start.measure === measure.index) {
       if (end.measure <= range.to) return [`<slur startid="#${from}" endid="#${to}" ${staff}/>`];
       const last = source.score.measures[range.to]!;

@@ -33,20 +33,27 @@ export function meiSystem(source: EngravingSource, range: SystemRange, markings:
   const isMetreHidden =
     markings.isWithoutMetre === true || (range.from > 0 && !isTimeNew(source.score, range.from));
   const meter = `meter.count="${meterCount(first.time)}" meter.unit="${first.time.beatType}"${isMetreHidden ? ' meter.form="invis"' : ''}`;
-  const staffDefs = clefs.map(
-    (clef, staff) => `<staffDef n="${staff + 1}" lines="5"><clef ${meiClefAttributes(clef)}/></staffDef>`,
+  const order = source.score.parts[0]?.order ?? clefs.map((_, staff) => staff);
+  const staffDefs = order.map(
+    (staff) => `<staffDef n="${staff + 1}" lines="5"><clef ${meiClefAttributes(clefs[staff]!)}/></staffDef>`,
   );
-  const group = staffGroups(staffDefs, source.score.parts[0]?.groups ?? [staves]);
+  const part = source.score.parts[0];
+  const group = staffGroups(staffDefs, part?.groups ?? [staves], part?.names ?? []);
   return `<mei xmlns="http://www.music-encoding.org/ns/mei" meiversion="5.0"><meiHead><fileDesc><titleStmt><title/></titleStmt><pubStmt/></fileDesc></meiHead><music><body><mdiv><score><scoreDef ${meter} keysig="${meiKeySignature(first.key.fifths)}">${group}</scoreDef><section><pb/><sb/>${groupEndings(content)}</section></score></mdiv></body></music></mei>`;
 }
 
 /** Staves that one player reads are braced together; several players' stand one above the other. */
-function staffGroups(staffDefs: readonly string[], sizes: readonly number[]): string {
+function staffGroups(
+  staffDefs: readonly string[],
+  sizes: readonly number[],
+  names: readonly string[],
+): string {
   let next = 0;
-  const groups = sizes.map((size) => {
+  const groups = sizes.map((size, index) => {
     const own = staffDefs.slice(next, next + size).join('');
     next += size;
-    return size > 1 ? `<staffGrp symbol="brace" bar.thru="true">${own}</staffGrp>` : own;
+    const name = names[index] ? `<label>${escapeXml(names[index])}</label>` : '';
+    return size > 1 ? `<staffGrp symbol="brace" bar.thru="true">${name}${own}</staffGrp>` : own;
   });
   return sizes.length === 1 && sizes[0]! > 1 ? groups[0]! : `<staffGrp>${groups.join('')}</staffGrp>`;
 }

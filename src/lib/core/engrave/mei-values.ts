@@ -64,8 +64,6 @@ export function meiNoteEvents(
         return `<mordent startid="#${id}" staff="${staff}" place="above" form="lower"/>`;
       case 'inverted-mordent':
         return `<mordent startid="#${id}" staff="${staff}" place="above" form="upper"/>`;
-      case 'arpeggiate':
-        return `<arpeg startid="#${id}" staff="${staff}"/>`;
       case 'breath-mark':
         return `<breath startid="#${id}" staff="${staff}"/>`;
       default:

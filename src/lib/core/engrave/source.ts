@@ -1,5 +1,5 @@
 import type { Count } from '../counting/count';
-import type { Note, Rest, Score } from '../score/model';
+import type { Note, Rest, Score, Slur } from '../score/model';
 import type { NoteId } from '../units';
 import { layersOf, type Layer } from './layers';
 
@@ -9,11 +9,18 @@ export interface Markings {
   readonly counts: boolean;
   readonly chordSymbols: boolean;
   readonly lyrics: boolean;
+  readonly pedal: boolean;
   /** Small pictures of scales and chords have no metre. */
   readonly isWithoutMetre?: boolean;
 }
 
-export const ALL_MARKINGS: Markings = { fingers: true, counts: true, chordSymbols: true, lyrics: true };
+export const ALL_MARKINGS: Markings = {
+  fingers: true,
+  counts: true,
+  chordSymbols: true,
+  lyrics: true,
+  pedal: true,
+};
 
 /** A score prepared for engraving: events found by measure and staff without searching. */
 export interface EngravingSource {
@@ -82,12 +89,39 @@ function isSameEvents(
 
 /** True when a line would be engraved exactly as it was from the source before. */
 export function isSameLine(before: EngravingSource, now: EngravingSource, range: SystemRange): boolean {
-  const fields = ['measures', 'chords', 'slurs', 'marks', 'clefs', 'words'] as const;
-  if (before.counts !== now.counts || fields.some((field) => before.score[field] !== now.score[field]))
+  if (
+    before.score.measures !== now.score.measures ||
+    before.score.parts[0]?.order !== now.score.parts[0]?.order
+  )
     return false;
   for (let index = range.from; index <= range.to; index += 1)
-    if (before.layers[index] !== now.layers[index]) return false;
-  return true;
+    if (before.layers[index] !== now.layers[index] || before.counts[index] !== now.counts[index])
+      return false;
+  const isOnLine = ({ measure }: { readonly measure: number }) =>
+    measure >= range.from && measure <= range.to;
+  // A clef before the line holds in it, so clefs are compared as a whole.
+  if (before.score.clefs !== now.score.clefs) return false;
+  return (
+    isSameOn(before.score.chords, now.score.chords, isOnLine) &&
+    isSameOn(before.score.words, now.score.words, isOnLine) &&
+    isSameOn(before.score.marks, now.score.marks, isOnLine) &&
+    isSameOn(
+      before.score.slurs,
+      now.score.slurs,
+      (slur) => touchesLine(now, slur, range) || touchesLine(before, slur, range),
+    )
+  );
+}
+
+function isSameOn<T>(before: readonly T[], now: readonly T[], isOnLine: (event: T) => boolean): boolean {
+  if (before === now) return true;
+  const [a, b] = [before.filter(isOnLine), now.filter(isOnLine)];
+  return a.length === b.length && a.every((each, index) => each === b[index]);
+}
+
+function touchesLine({ positionOf }: EngravingSource, slur: Slur, range: SystemRange): boolean {
+  const [from, to] = [positionOf.get(slur.from), positionOf.get(slur.to)];
+  return from !== undefined && to !== undefined && from.measure <= range.to && to.measure >= range.from;
 }
 
 /** A run of measures on one line, both ends included. */

@@ -48,6 +48,7 @@ export interface VoiceEvent {
   readonly grace: Grace | null;
   readonly articulations: readonly Articulation[];
   readonly finger: number | null;
+  readonly fingerThen?: number;
   readonly lyrics: readonly Lyric[];
   readonly slurStarts: number;
   readonly slurStops: number;
@@ -209,6 +210,7 @@ function placeVoice(plan: VoicePlan, measures: readonly Measure[]) {
         tuplet: event.tuplet,
         articulations: event.articulations,
         finger: event.finger,
+        ...(event.fingerThen === undefined ? {} : { fingerThen: event.fingerThen }),
         lyrics: chordIndex === 0 ? event.lyrics : [],
       }));
       if (event.grace === null) {

@@ -1,4 +1,5 @@
 import { strToU8 } from 'fflate';
+import { asParts } from '../score/as-parts';
 import type { Score } from '../score/model';
 import { writeAbc } from './abc/write';
 import { writeChordPro } from './chordpro/write';
@@ -18,7 +19,8 @@ export function isExportFormat(text: string): text is ExportFormat {
 }
 
 /** Writes a score in one of the open formats, as the bytes of a file. */
-export function writeScore(score: Score, format: ExportFormat): Uint8Array<ArrayBuffer> {
+export function writeScore(joined: Score, format: ExportFormat): Uint8Array<ArrayBuffer> {
+  const score = asParts(joined);
   switch (format) {
     case 'musicxml':
       return bytesOf(writeMusicXml(score));

@@ -41,6 +41,11 @@ export function transpositionTo(
   return candidates.reduce((best, each) => (overrun(each) < overrun(best) ? each : best));
 }
 
+/** An interval and so many octaves more. */
+export function byOctaves({ steps, semitones }: Interval, octaves: number): Interval {
+  return { steps: steps + 7 * octaves, semitones: semitones + 12 * octaves };
+}
+
 /**
  * Moves a whole score by an interval with exact spelling. Passages whose signature would pass seven signs are
  * respelled to the sounding twin, always from the source, so the same call gives the same result. O(events).

@@ -2,8 +2,10 @@ import type { Count } from '../counting/count';
 import { bassOf, spellChord, type Chord } from '../pitch/chord';
 import { midiOf, mod, pitchClassOf } from '../pitch/pitch';
 import type { Mark, Note, Score } from '../score/model';
+import { pedalSpans } from '../score/pedal-spans';
 import { endOf, isCompound, measureAt, metreLength, metreOffset } from '../score/time';
 import { TICKS_PER_QUARTER } from '../units';
+import { quartersAMinute, usualTempo } from './tempo';
 
 export interface PlayOptions {
   readonly hands: 'both' | 'right' | 'left';
@@ -43,9 +45,6 @@ export interface Timeline {
   readonly loopAt: number;
 }
 
-/** Quarters a minute where the score says nothing: a walking pace; compound metres are felt in dotted quarters. */
-const DEFAULT_QUARTERS_A_MINUTE = 92;
-const DEFAULT_COMPOUND_QUARTERS = 90;
 const GRACE_SECONDS = 0.09;
 const ROLL_SECONDS = 0.035;
 /** Notes of a legato line touch; a staccato note sounds for half its value. */
@@ -117,14 +116,13 @@ function tempoClock(score: Score, percent: number) {
   const marks = score.marks
     .filter((mark): mark is Extract<Mark, { kind: 'tempo' }> => mark.kind === 'tempo')
     .sort((a, b) => a.at - b.at);
-  const opening = score.measures[0]?.time;
-  const usual = opening && isCompound(opening) ? DEFAULT_COMPOUND_QUARTERS : DEFAULT_QUARTERS_A_MINUTE;
+  const usual = usualTempo(score.measures[0]?.time);
   const rate = (quarters: number) => 60 / ((quarters * percent) / 100) / TICKS_PER_QUARTER;
   const pieces = [
     { from: 0, rate: rate(usual) },
     ...marks.map((mark) => ({
       from: mark.at as number,
-      rate: rate((mark.bpm * mark.beatUnit) / TICKS_PER_QUARTER),
+      rate: rate(quartersAMinute(mark)),
     })),
   ];
   const rateAt = (tick: number) => pieces.findLast((piece) => piece.from <= tick)!.rate;
@@ -154,7 +152,7 @@ function noteSounds(
   const targets = new Set(score.notes.flatMap((note) => (note.tieTo === null ? [] : [note.tieTo])));
   const wanted = (note: Note) =>
     hands === 'both' || (hands === 'right') === (handOf(score, note) === 'right');
-  const pedals = pedalSpans(score);
+  const pedals = pedalSpans(score.marks).flatMap(({ down, up }) => (up === null ? [] : [{ down, up }]));
   const sounds: Sound[] = [];
   for (const note of score.notes) {
     const isTiedInto = targets.has(note.id) && note.at > start;
@@ -220,18 +218,6 @@ function placeInChord(score: Score, note: Note): number {
 function loudnessAt(score: Score, note: Note): number {
   const mark = score.marks.findLast((each) => each.kind === 'dynamic' && each.at <= note.at);
   return (mark?.kind === 'dynamic' ? LOUDNESS[mark.text] : undefined) ?? 0.62;
-}
-
-function pedalSpans(score: Score): readonly { down: number; up: number }[] {
-  const spans: { down: number; up: number }[] = [];
-  let down: number | null = null;
-  for (const mark of score.marks) {
-    if (mark.kind !== 'pedal') continue;
-    if (down !== null && mark.action !== 'down') spans.push({ down, up: mark.at });
-    if (mark.action !== 'up') down = mark.at;
-    else down = null;
-  }
-  return spans;
 }
 
 /** A chart has no notes: its chords are played once each beat that they are written to last, root below. */

@@ -36,6 +36,10 @@ export interface Part {
   readonly staves: number;
   /** Sizes of the groups of staves that one player reads, where a view joins several parts: a voice over a piano is 1, 2. */
   readonly groups?: readonly number[];
+  /** Staves from top to bottom, where they do not stand in the order of their numbers. */
+  readonly order?: readonly number[];
+  /** Names of the groups, as they are to be told apart when each becomes a part of its own. */
+  readonly names?: readonly string[];
   /** What each staff is for, as the teacher chose when importing; absent where its place decides. */
   readonly uses?: readonly PartUse[];
 }
@@ -83,6 +87,10 @@ export interface TimeSignature {
   readonly beatType: number;
   /** Sizes of the beat groups in units of `beatType`, where the source says so: 3+2 of 5/8. */
   readonly groups?: readonly number[];
+  /** Staves from top to bottom, where they do not stand in the order of their numbers. */
+  readonly order?: readonly number[];
+  /** Names of the groups, as they are to be told apart when each becomes a part of its own. */
+  readonly names?: readonly string[];
   readonly symbol?: 'common' | 'cut';
 }
 
@@ -164,6 +172,8 @@ export interface Note extends Place {
   readonly articulations: readonly Articulation[];
   /** 1 thumb … 5 little finger; null when none is marked. */
   readonly finger: number | null;
+  /** The finger that takes the key over while it is held; absent where none does. */
+  readonly fingerThen?: number;
   readonly lyrics: readonly Lyric[];
 }
 

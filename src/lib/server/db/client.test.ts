@@ -44,7 +44,7 @@ it('keeps a copy of the database as it was before a migration changes it', () =>
   writeFileSync(join(migrations, 'next.sql'), 'ALTER TABLE learners ADD COLUMN extra text;');
   process.env.KEY_PATH_MIGRATIONS = migrations;
 
-  expect(database().select().from(learners).all()).toEqual([learner]);
+  expect(database().select().from(learners).all()).toMatchObject([learner]);
   const copy = new Database(join(folder, `before-migration-${journal.entries.length}.db`), {
     readonly: true,
   });

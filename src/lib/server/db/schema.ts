@@ -65,8 +65,25 @@ export const learners = sqliteTable('learners', {
   birthYear: integer('birth_year'),
   spanLeftSemitones: integer('span_left_semitones').notNull(),
   spanRightSemitones: integer('span_right_semitones').notNull(),
+  /** The largest reach, where it was measured; otherwise it follows from the comfortable one. */
+  largestLeftSemitones: integer('largest_left_semitones'),
+  largestRightSemitones: integer('largest_right_semitones'),
+  keyboardLowest: integer('keyboard_lowest').notNull().default(21),
+  keyboardHighest: integer('keyboard_highest').notNull().default(108),
+  /** A digital keyboard's transpose setting: what sounds is so many semitones above what is written. */
+  keyboardTransposeSemitones: integer('keyboard_transpose_semitones').notNull().default(0),
+  pedal: text('pedal').notNull().default('yes'),
+  voiceLowest: integer('voice_lowest'),
+  voiceHighest: integer('voice_highest'),
+  voiceComfortLowest: integer('voice_comfort_lowest'),
+  voiceComfortHighest: integer('voice_comfort_highest'),
   rung: integer('rung').notNull(),
   countingStyle: text('counting_style').notNull(),
+  fingeringStyle: text('fingering_style').notNull().default('smooth'),
+  fingerNames: text('finger_names').notNull().default('numbers'),
+  readsJson: text('reads_json').notNull().default('["treble","bass"]'),
+  knownKeys: text('known_keys').notNull().default(''),
+  knownChords: text('known_chords').notNull().default(''),
   notes: text('notes').notNull(),
   createdAtMs: integer('created_at_ms').notNull(),
 });
@@ -120,3 +137,10 @@ export const practiceEntries = sqliteTable(
   },
   (table) => [index('practice_entries_assignment').on(table.assignmentId)],
 );
+
+/** The studio's own choices, one record a subject; what is not here is as the program comes. */
+export const studioSettings = sqliteTable('studio_settings', {
+  subject: text('subject').primaryKey(),
+  valueJson: text('value_json').notNull(),
+  updatedAtMs: integer('updated_at_ms').notNull(),
+});

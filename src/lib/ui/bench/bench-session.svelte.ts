@@ -1,24 +1,53 @@
 import { getContext, setContext } from 'svelte';
-import type { Arrangement } from '$lib/core/arrange/arrange';
-import { fingerPin, texturePin, type ArrangementDocument, type Recipe } from '$lib/core/arrange/document';
+import type { Arrangement } from '$lib/core/arrange/arrangement';
+import { ANYONE, type ArrangeFor } from '$lib/core/arrange/arrange-for';
+import type { MeasureDifference } from '$lib/core/arrange/differences';
+import { type ArrangementDocument, type Pin, type Recipe } from '$lib/core/arrange/document';
+import type { PinChange } from '$lib/core/arrange/edit-pins';
+import { everywhere } from '$lib/core/arrange/everywhere';
+import type { Remedy } from '$lib/core/arrange/remedies';
+import type { ArrangingRules } from '$lib/core/arrange/rules';
+import type { Snag } from '$lib/core/arrange/snags';
 import { applyStep, invertStep, pinStep, recipeStep, type ArrangementStep } from '$lib/core/arrange/steps';
 import { LEFT_TEXTURES, type LeftTexture } from '$lib/core/arrange/textures.data';
-import type { Section } from '$lib/core/score/model';
+import type { Alternative, Why } from '$lib/core/arrange/why';
+import type { CountingStyle } from '$lib/core/counting/syllables.data';
+import type { FingerWhy } from '$lib/core/fingering/explain';
+import type { FingeringStyle } from '$lib/core/fingering/weights.data';
+import { midiOf } from '$lib/core/pitch/pitch';
+import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import type { Note, Score } from '$lib/core/score/model';
 import type { SourceView, SystemPlan } from '$lib/workers/protocol';
-import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
-import { midiOf } from '$lib/core/pitch/pitch';
 import { Player } from '../playback/player.svelte';
-import type { Engraver } from '../workers/engraver';
 import { Arranger } from '../workers/arranger';
+import type { Engraver } from '../workers/engraver';
+import { BenchSections } from './bench-sections';
+import { CountEdits, type CountPlace } from './count-edits';
+import { layoutOf } from './bench-layout';
+import { MeasureEdits } from './measure-edits';
+import { NoteEdits } from './note-edits';
+import { PedalEdits } from './pedal-edits';
+import { rebaseStep } from './rebase-step';
 import { SaveQueue } from './save-queue.svelte';
+
+export interface BenchLearner extends Pick<ArrangeFor, 'size' | 'keyboard' | 'pedal'> {
+  readonly id: string;
+  readonly name: string;
+  readonly rung: number;
+  readonly countStyle: CountingStyle;
+  readonly fingerStyle: FingeringStyle;
+}
 
 export interface BenchOpening {
   readonly arrangementId: string;
   readonly revision: number;
   readonly document: ArrangementDocument;
   readonly scoreUrl: string;
+  readonly learners: readonly BenchLearner[];
+  readonly rules: ArrangingRules;
 }
+
+export type { CountPlace };
 
 export interface MeasureRange {
   readonly from: number;
@@ -28,37 +57,83 @@ export interface MeasureRange {
 /** Everything about one open arrangement: its document, what is derived from it, the selection, undo and saving. */
 export class BenchSession {
   document = $state.raw<ArrangementDocument>() as ArrangementDocument;
+  /** Another document that is looked at and not taken, and the name of what offers it. */
+  preview = $state.raw<{ readonly document: ArrangementDocument; readonly name: string } | null>(null);
   source = $state.raw<SourceView | null>(null);
   arrangement = $state.raw<Arrangement | null>(null);
   systems = $state.raw<readonly SystemPlan[]>([]);
   problem = $state('');
   noteId = $state<string | null>(null);
   range = $state.raw<MeasureRange | null>(null);
+  /** A count that is being written in place. */
+  countAt = $state.raw<CountPlace | null>(null);
+  /** The measure whose reasons are open under its line. */
+  whyAt = $state<number | null>(null);
+  why = $state.raw<Why | null>(null);
+  /** The finger of the selected note, why it is there, and what else it could be. */
+  fingering = $state.raw<FingerWhy | null>(null);
+  /** A texture that dragging over the left-hand row paints. */
+  brush = $state<LeftTexture | null>(null);
+  /** What differs from an edition that a learner has, or from the learner before, while that is looked at. */
+  differences = $state.raw<readonly MeasureDifference[] | null>(null);
   /** Grows with every line that is drawn, so that marks on notes are put on new ink, too. */
   inkCount = $state(0);
+  /** What the differences are from, in words. */
+  comparedWith = $state('');
   readonly player = new Player();
   readonly saving: SaveQueue;
+  readonly notes = new NoteEdits(this);
+  readonly measures = new MeasureEdits(this);
+  readonly pedal = new PedalEdits(this);
+  readonly counts = new CountEdits(this);
+  readonly sections = new BenchSections(this);
   readonly #arranger = new Arranger();
+  /** The score as it was for the learner before, until it is compared. */
+  #before: Score | null = null;
   #undo = $state.raw<readonly ArrangementStep[]>([]);
   #redo = $state.raw<readonly ArrangementStep[]>([]);
 
+  /** What the lines show: the document, or what is previewed. */
+  readonly shown = $derived(this.preview?.document ?? this.document);
   readonly note = $derived(this.arrangement?.score.notes.find((note) => note.id === this.noteId) ?? null);
+  readonly learner = $derived.by(
+    () => this.opening.learners.find(({ id }) => id === this.document.recipe.learnerId) ?? null,
+  );
+  readonly whom = $derived.by((): ArrangeFor => ({
+    ...ANYONE,
+    rules: this.opening.rules,
+    ...(this.learner
+      ? { size: this.learner.size, keyboard: this.learner.keyboard, pedal: this.learner.pedal }
+      : {}),
+  }));
   readonly pinnedFingers = $derived(
     new Map(
       this.document.pins.flatMap((pin) => (pin.kind === 'finger' ? [[pin.note, pin.finger] as const] : [])),
     ),
   );
-  readonly paintedMeasures = $derived(
-    new Set(this.document.pins.flatMap((pin) => (pin.kind === 'texture' ? [pin.measure] : []))),
+  /** Pins of whole measures, by measure of the source. */
+  readonly measurePins = $derived(
+    this.document.pins.reduce((found, pin) => {
+      if ('measure' in pin) found.set(pin.measure, [...(found.get(pin.measure) ?? []), pin]);
+      return found;
+    }, new Map<number, Pin[]>()),
   );
   readonly textureChoices = $derived(
-    LEFT_TEXTURES.filter((texture) => texture !== 'as-written' || this.source?.hasLeftHand),
+    LEFT_TEXTURES.filter((texture) => texture !== 'as-written' || this.source?.makeup.hasLeftHand),
   );
+  readonly snagsHere = $derived(
+    this.whyAt === null ? [] : (this.arrangement?.snags.filter((snag) => snag.measure === this.whyAt) ?? []),
+  );
+  readonly notesByMeasure = $derived.by(() => {
+    const byMeasure = this.arrangement?.score.measures.map((): Note[] => []) ?? [];
+    for (const note of this.arrangement?.score.notes ?? []) byMeasure[note.measure]?.push(note);
+    return byMeasure as readonly (readonly Note[])[];
+  });
   readonly canUndo = $derived(this.#undo.length > 0);
   readonly canRedo = $derived(this.#redo.length > 0);
 
   constructor(
-    private readonly opening: BenchOpening,
+    readonly opening: BenchOpening,
     readonly engraver: Engraver,
   ) {
     this.document = opening.document;
@@ -78,21 +153,27 @@ export class BenchSession {
   }
 
   /** Arranges and lays out the document as it stands; an overtaken request changes nothing. */
-  async refresh(document: ArrangementDocument, lineWidth: number): Promise<void> {
-    const { recipe } = document;
-    const view = await this.#arranger.arrange(document, {
-      lineWidth,
-      mostMeasures: 5,
-      markings: {
-        fingers: recipe.fingers !== 'hidden',
-        counts: recipe.counts === 'shown',
-        chordSymbols: recipe.chordSymbols === 'shown',
-        lyrics: true,
-      },
-    });
+  async refresh(document: ArrangementDocument, whom: ArrangeFor, lineWidth: number): Promise<void> {
+    const view = await this.#arranger.arrange(document, whom, layoutOf(document.recipe, lineWidth));
     if (!view) return;
     this.arrangement = view.arrangement;
     this.systems = view.systems;
+    // What is only previewed explains nothing: the reasons stay with what stands.
+    if (this.preview) return;
+    if (this.#before) {
+      this.differences = await this.#arranger.compareWith(this.#before);
+      this.#before = null;
+    }
+    if (this.whyAt !== null) await this.showWhy(this.whyAt);
+    await this.#lookUpFinger();
+  }
+
+  async #lookUpFinger(): Promise<void> {
+    const id = this.noteId;
+    // All of it takes a while, so it is worked out only while reasons are open.
+    const depth = this.whyAt === null ? 'brief' : 'full';
+    const found = id === null ? null : await this.#arranger.explainFinger(id, depth);
+    if (this.noteId === id) this.fingering = found;
   }
 
   timeline = (options: PlayOptions): Promise<Timeline> =>
@@ -110,12 +191,30 @@ export class BenchSession {
     const outcome = applyStep(this.document, step);
     if (!outcome.ok) return false;
     this.document = outcome.document;
+    this.preview = null;
     this.saving.push(step);
     return true;
   }
 
   choose(change: Partial<Recipe>): void {
     this.make(recipeStep(this.document, change));
+  }
+
+  /** Takes a learner with the rung they are on. */
+  chooseLearner(id: string): void {
+    const learner = this.opening.learners.find((each) => each.id === id);
+    this.#before = this.arrangement?.score ?? null;
+    this.comparedWith = `when it was for ${this.learner?.name ?? 'anyone'}`;
+    this.choose({
+      learnerId: learner?.id ?? null,
+      ...(learner
+        ? { rung: learner.rung, countStyle: learner.countStyle, fingerStyle: learner.fingerStyle }
+        : {}),
+    });
+  }
+
+  pin(change: PinChange | null): void {
+    if (change) this.make(pinStep(this.document, change.put, change.remove));
   }
 
   undo(): void {
@@ -132,87 +231,119 @@ export class BenchSession {
     this.#undo = [...this.#undo, step];
   }
 
-  pinFinger(finger: number): void {
-    if (this.noteId) this.make(pinStep(this.document, [fingerPin(this.noteId, finger)]));
+  // Measures
+
+  /** Measures of the source that the selection stands for. */
+  get selectedSources(): readonly number[] {
+    const { range, arrangement } = this;
+    if (!range || !arrangement) return [];
+    return [...new Set(arrangement.sourceMeasure.slice(range.from, range.to + 1))];
   }
 
-  unpinFinger(): void {
-    if (this.noteId) this.make(pinStep(this.document, [], [`finger:${this.noteId}`]));
+  /** Everything of the selected measure, carried to each place where it comes again. */
+  readonly repeats = $derived.by(() => {
+    const [only, ...more] = this.selectedSources;
+    if (!this.arrangement || only === undefined || more.length > 0) return null;
+    return everywhere(this.document, this.arrangement, only);
+  });
+
+  take(remedy: Remedy): void {
+    if (remedy.recipe) this.choose(remedy.recipe);
+    else this.pin(remedy);
   }
 
-  /** Gives the selected measures a left hand of their own, or with null the piece's again. */
-  paintTexture(texture: LeftTexture | null): void {
-    const { range } = this;
-    if (!range) return;
-    const measures = Array.from({ length: range.to - range.from + 1 }, (_, index) => range.from + index);
-    const step = texture
-      ? pinStep(
-          this.document,
-          measures.map((measure) => texturePin(measure, texture)),
-        )
-      : pinStep(
-          this.document,
-          [],
-          measures.map((measure) => `texture:${measure}`),
-        );
-    this.make(step);
+  // Why
+
+  async showWhy(measure: number): Promise<void> {
+    this.whyAt = measure;
+    void this.#lookUpFinger();
+    const why = await this.#arranger.explain(measure);
+    if (this.whyAt === measure) this.why = why;
   }
 
-  cycleTexture(): void {
-    if (!this.range || !this.arrangement) return;
-    const now = this.arrangement.textures[this.range.from]!;
-    const choices = this.textureChoices;
-    this.paintTexture(choices[(choices.indexOf(now) + 1) % choices.length]!);
-  }
-
-  setSections(sections: readonly Section[] | null): void {
-    this.make({
-      kind: 'sections',
-      from: this.document.sections as Section[] | null,
-      to: sections as Section[] | null,
-    });
-  }
-
-  /** Begins a new section at the selected measure and ends the one before it there. */
-  startSectionAt(measure: number, name: string): void {
-    const sections = this.arrangement?.sections ?? [];
-    const holder = sections.find((section) => section.from <= measure && section.to >= measure);
-    if (!holder || holder.from === measure) return;
-    const made: Section = { id: `s${measure}-${sections.length}`, name, from: measure, to: holder.to };
-    this.setSections(
-      sections.flatMap((section) => (section === holder ? [{ ...holder, to: measure - 1 }, made] : section)),
-    );
-  }
-
-  renameSection(id: string, name: string): void {
-    const trimmed = name.trim().slice(0, 40);
-    const sections = this.arrangement?.sections ?? [];
-    if (trimmed && sections.some((section) => section.id === id && section.name !== trimmed)) {
-      this.setSections(
-        sections.map((section) => (section.id === id ? { ...section, name: trimmed } : section)),
-      );
+  async toggleWhy(): Promise<void> {
+    const measure = this.range?.from ?? null;
+    if (measure === null || this.whyAt === measure) {
+      this.whyAt = null;
+      return;
     }
+    await this.showWhy(measure);
   }
 
-  joinWithPrevious(id: string): void {
-    const sections = this.arrangement?.sections ?? [];
-    const index = sections.findIndex((section) => section.id === id);
-    if (index < 1) return;
-    const [before, joined] = [sections[index - 1]!, sections[index]!];
-    this.setSections(
-      sections
-        .filter((section) => section !== joined)
-        .map((section) => (section === before ? { ...before, to: joined.to } : section)),
-    );
+  /** Goes to the next measure with something to mend, or the one before, and opens it. */
+  walkSnags(direction: 1 | -1): void {
+    const measures = [...new Set(this.arrangement?.snags.map((snag) => snag.measure))];
+    if (measures.length === 0) return;
+    const here = this.whyAt ?? this.range?.from ?? (direction > 0 ? -1 : Infinity);
+    const next =
+      direction > 0
+        ? (measures.find((each) => each > here) ?? measures[0]!)
+        : (measures.findLast((each) => each < here) ?? measures.at(-1)!);
+    this.selectRange(next, next);
+    void this.showWhy(next);
+  }
+
+  #with(put: readonly Pin[]): ArrangementDocument {
+    const step = pinStep(this.document, put);
+    const outcome = step ? applyStep(this.document, step) : null;
+    return outcome?.ok ? outcome.document : this.document;
+  }
+
+  /** Shows an alternative in the music until it is taken or left. */
+  showPreview(name: string, put: readonly Pin[]): void {
+    this.preview = this.preview?.name === name ? null : { document: this.#with(put), name };
+  }
+
+  /** Lets an alternative or a remedy be heard before it is taken. */
+  hear(put: readonly Pin[], measure: number, to = measure): void {
+    const document = this.#with(put);
+    const timeline = async () => {
+      const score = await this.#arranger.preview(document, this.whom);
+      return this.#arranger.timeline(score, { ...this.player.options(measure, to), isLooped: false });
+    };
+    void this.player.play(timeline, false);
+  }
+
+  takeAlternative(alternative: Alternative): void {
+    this.pin({ put: alternative.put, remove: [] });
+  }
+
+  // Editions
+
+  async compareWithEdition(id: string | null): Promise<void> {
+    if (id === null) {
+      this.differences = null;
+      return;
+    }
+    this.comparedWith = 'that edition';
+    const response = await fetch(`/api/editions/${id}/score`);
+    if (response.ok) this.differences = await this.#arranger.compareWith((await response.json()) as Score);
+    else this.problem = 'The edition could not be loaded. Try again.';
   }
 
   // Selecting
 
+  /** Opens the count at the selected note. */
+  editCount(): void {
+    const measure = this.note && this.arrangement?.score.measures[this.note.measure];
+    if (measure) this.countAt = { measure: measure.index, at: this.note!.at - measure.start };
+  }
+
+  /** Opens a count by its place in the line: measure and index among its counts. */
+  selectCount(measure: number, index: number): void {
+    const count = this.arrangement?.counts[measure]?.[index];
+    if (!count) return;
+    this.selectRange(measure, measure);
+    this.countAt = { measure, at: count.at };
+  }
+
   selectNote(id: string): void {
     this.noteId = id;
+    this.countAt = null;
     const note = this.arrangement?.score.notes.find((each) => each.id === id);
     if (!note) return;
     this.range = { from: note.measure, to: note.measure };
+    void this.#lookUpFinger();
     void this.player.touch([midiOf(note.pitch)], [id]);
   }
 
@@ -223,12 +354,18 @@ export class BenchSession {
 
   selectRange(anchor: number, to: number): void {
     this.noteId = null;
+    this.countAt = null;
     this.range = { from: Math.min(anchor, to), to: Math.max(anchor, to) };
   }
 
   clearSelection(): void {
-    this.noteId = null;
-    this.range = null;
+    if (this.preview) this.preview = null;
+    else if (this.whyAt !== null) this.whyAt = null;
+    else {
+      this.noteId = null;
+      this.range = null;
+      this.brush = null;
+    }
   }
 
   /** Steps to the note before or after in the same hand. */
@@ -252,7 +389,7 @@ export class BenchSession {
   }
 
   extendRange(direction: 1 | -1): void {
-    const last = (this.source?.measures ?? 1) - 1;
+    const last = (this.arrangement?.score.measures.length ?? 1) - 1;
     const { from, to } = this.range ?? { from: 0, to: 0 };
     const grown =
       direction > 0
@@ -278,7 +415,7 @@ export class BenchSession {
     this.document = current.document;
     this.#undo = [];
     this.#redo = [];
-    for (const step of steps) this.make(rebase(this.document, step));
+    for (const step of steps) this.make(rebaseStep(this.document, step));
   }
 
   dispose(): void {
@@ -288,22 +425,8 @@ export class BenchSession {
   }
 }
 
-/** The same intention on another state of the document. */
-function rebase(document: ArrangementDocument, step: ArrangementStep): ArrangementStep | null {
-  switch (step.kind) {
-    case 'recipe':
-      return recipeStep(document, step.to as Partial<Recipe>);
-    case 'pins': {
-      const added = step.added.map((pin) => pin.id);
-      return pinStep(
-        document,
-        step.added,
-        step.removed.map((pin) => pin.id).filter((id) => !added.includes(id)),
-      );
-    }
-    case 'sections':
-      return { ...step, from: document.sections as Section[] | null };
-  }
+export function snagWord(snags: readonly Snag[]): string {
+  return snags.length === 0 ? '' : `${snags.length} ${snags.length === 1 ? 'snag' : 'snags'}`;
 }
 
 const KEY = Symbol('bench');

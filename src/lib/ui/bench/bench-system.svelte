@@ -1,8 +1,10 @@
 <script lang="ts">
-  import { textureLabel } from '$lib/core/arrange/textures.data';
   import type { EngravedSystem, EngraveOptions, MeasureBox, SystemPlan } from '$lib/workers/protocol';
   import MusicLine from '../engraving/music-line.svelte';
+  import { nearestNote } from '../engraving/nearest-note';
   import { useBench } from './bench-session.svelte';
+  import MeasureRows from './measure-rows.svelte';
+  import WhyNote from './why-note.svelte';
 
   const { plan, options }: { plan: SystemPlan; options: EngraveOptions } = $props();
   const bench = useBench();
@@ -10,26 +12,23 @@
   let host: HTMLDivElement;
   let root: SVGSVGElement | null = null;
   let boxes = $state.raw<readonly MeasureBox[]>([]);
+  let heads = $state.raw<ReadonlyMap<string, number>>(new Map());
   let width = $state(1);
   let dragAnchor: number | null = null;
-
-  /** How near, in pixels, a click must come to a note to mean it. */
-  const NOTE_REACH_PX = 12;
+  let isPainting = false;
 
   const percent = (value: number) => `${(100 * value) / width}%`;
   const isInRange = (measure: number) =>
     bench.range !== null && measure >= bench.range.from && measure <= bench.range.to;
-  const textureAt = (measure: number) => bench.arrangement?.textures[measure];
-  const snagsAt = (measure: number) =>
-    bench.arrangement?.snags.filter((snag) => snag.measure === measure) ?? [];
   const numberOf = (measure: number) =>
     bench.arrangement?.score.measures[measure]?.number || String(measure + 1);
-  /** A texture is named where a line begins and where it changes; between, it goes on. */
-  const isTextureNamed = (measure: number) =>
-    measure === plan.range.from || textureAt(measure) !== textureAt(measure - 1);
+  const isWhyHere = $derived(
+    bench.whyAt !== null && bench.whyAt >= plan.range.from && bench.whyAt <= plan.range.to,
+  );
 
   function takeInk(system: EngravedSystem, svg: SVGSVGElement) {
     boxes = system.measures;
+    heads = system.heads;
     width = system.width;
     root = svg;
     bench.inkCount += 1;
@@ -41,30 +40,25 @@
     return boxes.find((box) => at >= box.left && at < box.right)?.index ?? null;
   }
 
-  function noteUnder(event: PointerEvent): string | null {
-    let best: { id: string; distance: number } | null = null;
-    for (const head of root?.querySelectorAll('.note .notehead') ?? []) {
-      const bounds = head.getBoundingClientRect();
-      const dx = Math.max(bounds.left - event.clientX, 0, event.clientX - bounds.right);
-      const dy = Math.max(bounds.top - event.clientY, 0, event.clientY - bounds.bottom);
-      const distance = Math.hypot(dx, dy);
-      if (distance <= NOTE_REACH_PX && (!best || distance < best.distance))
-        best = { id: head.closest('.note')!.id, distance };
-    }
-    return best ? best.id.replace(/\.\d+$/, '') : null;
-  }
-
   function press(event: PointerEvent) {
-    if (event.button !== 0) return;
+    const target = event.target as Element;
+    if (event.button !== 0 || target.closest('section')) return;
     const measure = measureUnder(event);
-    const symbol = (event.target as Element).closest('.harm[id^="h"]');
+    const symbol = target.closest('.harm[id^="h"]');
     if (symbol) bench.hearChord(symbol.id);
-    const isRow = (event.target as Element).closest('.measure-row') !== null;
-    const note = isRow ? null : noteUnder(event);
+    const count = /^n(\d+)c(\d+)$/.exec(target.closest('.harm[id^="n"]')?.id ?? '');
+    if (count) {
+      event.preventDefault();
+      bench.selectCount(Number(count[1]), Number(count[2]));
+      return;
+    }
+    const row = target.closest<HTMLElement>('[data-row]')?.dataset['row'] ?? null;
+    const note = row || !root ? null : nearestNote(root, event);
     if (event.shiftKey && measure !== null && bench.range) bench.selectRange(bench.range.from, measure);
     else if (note) bench.selectNote(note);
     else if (measure !== null) bench.selectRange(measure, measure);
     dragAnchor = measure;
+    isPainting = row === 'left' && bench.brush !== null;
   }
 
   function drag(event: PointerEvent) {
@@ -78,64 +72,53 @@
       return event.clientX >= bounds.left && event.clientX < bounds.right;
     });
     const measure = cell ? Number(cell.dataset['measure']) : measureUnder(event);
-    if (measure !== null && measure !== dragAnchor) bench.selectRange(dragAnchor, measure);
+    if (measure !== null && (measure !== dragAnchor || bench.range?.from !== bench.range?.to))
+      bench.selectRange(dragAnchor, measure);
+  }
+
+  function release() {
+    dragAnchor = null;
+    if (isPainting && bench.brush) bench.measures.paintTexture(bench.brush);
+    isPainting = false;
   }
 </script>
 
 <!-- The keyboard reaches notes and measures through the Bench's own keys; pointing is an addition to them. -->
 <div
   bind:this={host}
-  class="bench-system relative mb-3 touch-pan-y select-none"
+  class="bench-system relative mb-3 touch-pan-y select-none {bench.brush ? 'is-painting' : ''}"
   data-system={plan.range.from}
   role="group"
   aria-label="Measures {numberOf(plan.range.from)} to {numberOf(plan.range.to)}"
   onpointerdown={press}
   onpointermove={drag}
-  onpointerup={() => (dragAnchor = null)}
+  onpointerup={release}
 >
-  {#each boxes as box (box.index)}
-    {#if isInRange(box.index)}
-      <div
-        class="pointer-events-none absolute inset-y-0 bg-sea-wash"
-        style:left={percent(box.left)}
-        style:width={percent(box.right - box.left)}
-      ></div>
-    {/if}
-  {/each}
   <div class="relative">
-    <MusicLine engraver={bench.engraver} {plan} {options} oninked={takeInk} />
-  </div>
-  <div
-    class="measure-row relative h-6 border-y border-line text-xs"
-    aria-label="Left hand and measure numbers"
-  >
     {#each boxes as box (box.index)}
-      {@const texture = textureAt(box.index)}
-      {@const snags = snagsAt(box.index)}
-      <button
-        tabindex="-1"
-        data-measure={box.index}
-        class="absolute inset-y-0 flex items-center gap-1.5 overflow-hidden border-l border-line px-1.5 text-left whitespace-nowrap hover:bg-sea-wash {bench.paintedMeasures.has(
-          box.index,
-        )
-          ? 'font-bold text-ink'
-          : 'text-quiet'}"
-        style:left={percent(box.left)}
-        style:width={percent(box.right - box.left)}
-        title={snags.map((snag) => snag.sentence).join(' ') || undefined}
-      >
-        <span class="tabular-nums">{numberOf(box.index)}</span>
-        {#if texture && isTextureNamed(box.index)}<span class="truncate">{textureLabel(texture)}</span>{/if}
-        {#if snags.length > 0}<span class="ml-auto font-bold text-rust">mend</span>{/if}
-      </button>
+      {#if isInRange(box.index)}
+        <div
+          class="pointer-events-none absolute inset-y-0 bg-sea-wash"
+          style:left={percent(box.left)}
+          style:width={percent(box.right - box.left)}
+        ></div>
+      {/if}
     {/each}
+    <div class="relative">
+      <MusicLine engraver={bench.engraver} {plan} {options} oninked={takeInk} />
+    </div>
+    <MeasureRows {plan} {boxes} {heads} {width} />
   </div>
+  {#if isWhyHere}<WhyNote measure={bench.whyAt!} />{/if}
 </div>
 
 <style>
   /* Lines out of sight are neither laid out nor painted, which keeps an edit in a long piece quick. */
   .bench-system {
     content-visibility: auto;
-    contain-intrinsic-size: auto 14rem;
+    contain-intrinsic-size: auto 16rem;
+  }
+  .is-painting :global([data-row='left']) {
+    cursor: crosshair;
   }
 </style>

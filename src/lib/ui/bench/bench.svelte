@@ -1,4 +1,5 @@
 <script lang="ts">
+  import AlignVerticalSpaceAround from '@lucide/svelte/icons/align-vertical-space-around';
   import Printer from '@lucide/svelte/icons/printer';
   import Redo2 from '@lucide/svelte/icons/redo-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
@@ -21,7 +22,8 @@
     opening: BenchOpening;
     title: string;
     name: string;
-    learners: readonly { readonly id: string; readonly name: string }[];
+    ladderUrl: string;
+    keysUrl: string;
     editions: readonly {
       readonly id: string;
       readonly number: number;
@@ -29,7 +31,7 @@
     }[];
   }
 
-  const { opening, title, name, learners, editions }: Props = $props();
+  const { opening, title, name, ladderUrl, keysUrl, editions }: Props = $props();
   // svelte-ignore state_referenced_locally
   const bench = provideBench(new BenchSession(opening, useEngraver()));
 
@@ -60,7 +62,7 @@
 
   $effect(() => {
     if (!bench.source || lineWidth <= 0) return;
-    bench.refresh(bench.document, lineWidth).catch(() => {
+    bench.refresh(bench.shown, bench.whom, lineWidth).catch(() => {
       bench.problem =
         'The arrangement could not be worked out. Undo the last change, or load the page again.';
     });
@@ -72,6 +74,11 @@
     if (isInked) bench.player.warmUp();
   });
 
+  const circled = new ElementMarker('is-circled');
+  $effect(() => {
+    void bench.inkCount;
+    circled.mark(bench.arrangement?.circled ?? []);
+  });
   const selection = new ElementMarker('is-selected');
   const sounding = new ElementMarker('is-sounding');
   $effect(() => {
@@ -120,13 +127,28 @@
         <button class="button" onclick={() => (isShowingKeys = true)}
           >Keys <kbd class="text-sm text-quiet">?</kbd></button
         >
+        <a class="button" href={keysUrl}>Best key</a>
+        <a class="button" href={ladderUrl}><AlignVerticalSpaceAround size={17} aria-hidden="true" />Ladder</a>
+        {#if editions.length > 0}
+          <label class="flex items-center gap-1.5 text-sm"
+            >Compare <select
+              class="field-inline"
+              onchange={(event) => void bench.compareWithEdition(event.currentTarget.value || null)}
+            >
+              <option value="">with no edition</option>
+              {#each editions as edition (edition.id)}<option value={edition.id}
+                  >edition {edition.number}</option
+                >{/each}
+            </select></label
+          >
+        {/if}
         {#if editions[0]}<a class="button" href="/handouts/{editions[0].id}"
             ><Printer size={17} aria-hidden="true" />Edition {editions[0].number}</a
           >{/if}
         <button class="button button-main" onclick={() => (isHandingOut = true)}>Hand out …</button>
       </div>
     </div>
-    <RecipeSentence {learners} />
+    <RecipeSentence />
   </header>
   <ConflictBar arrangementId={opening.arrangementId} />
   <div class="flex min-h-0 grow">
@@ -144,7 +166,15 @@
         <div bind:clientWidth={widthPx}>
           {#if bench.problem}
             <p class="notice notice-fault" role="alert">{bench.problem}</p>
-          {:else if bench.systems.length === 0}
+          {:else if bench.differences}
+            <p class="notice mb-2" role="status">
+              {bench.differences.length === 0
+                ? `Nothing has changed since ${bench.comparedWith}.`
+                : `Changed since ${bench.comparedWith}: measures ${bench.differences.map(({ measure }) => bench.arrangement?.score.measures[measure]?.number || measure + 1).join(', ')}. Editions already handed out stay as they were printed.`}
+              <button class="link" onclick={() => void bench.compareWithEdition(null)}>Close</button>
+            </p>
+          {/if}
+          {#if !bench.problem && bench.systems.length === 0}
             <p class="text-quiet" role="status">Arranging …</p>
           {/if}
           {#each bench.systems as plan (plan.range.from)}
@@ -172,13 +202,20 @@
 
 <HandOutDialog
   bind:open={isHandingOut}
-  {learners}
+  learners={opening.learners}
   chosen={bench.document.recipe.learnerId}
   isSaved={bench.saving.state === 'saved'}
 />
 <SheetDialog bind:open={isShowingKeys} title="Keys on the Bench">
-  <dl class="grid grid-cols-[9rem_1fr] gap-y-1.5">
-    {#each BENCH_KEYS as { keys, does } (keys)}<dt class="font-semibold">{keys}</dt>
-      <dd>{does}</dd>{/each}
-  </dl>
+  {#each [...new Set(BENCH_KEYS.map(({ group }) => group))] as group (group)}
+    <h3 class="mt-2 text-sm font-semibold text-quiet">{group}</h3>
+    <dl class="grid grid-cols-[9rem_1fr] gap-y-1">
+      {#each BENCH_KEYS.filter((each) => each.group === group) as { keys, does } (keys)}<dt
+          class="font-semibold"
+        >
+          {keys}
+        </dt>
+        <dd>{does}</dd>{/each}
+    </dl>
+  {/each}
 </SheetDialog>

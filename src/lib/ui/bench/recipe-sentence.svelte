@@ -1,13 +1,29 @@
 <script lang="ts">
-  import type { Recipe } from '$lib/core/arrange/document';
-  import { textureLabel, type LeftTexture } from '$lib/core/arrange/textures.data';
+  import { SETTINGS, type Recipe, type Setting } from '$lib/core/arrange/document';
+  import { houseLeft, houseRight } from '$lib/core/arrange/house';
+  import {
+    isSung,
+    RIGHT_TEXTURES,
+    textureLabel,
+    type LeftTexture,
+    type RightTexture,
+  } from '$lib/core/arrange/textures.data';
+  import { COMPOUND_COUNTS, COUNTING_STYLES } from '$lib/core/counting/syllables.data';
+  import { FINGERING_STYLES } from '$lib/core/fingering/weights.data';
+  import { PEDAL_POLICIES, PEDAL_POLICY_NAMES } from '$lib/core/pedal/policies.data';
+  import { PEDAL_RULES, rungAt } from '$lib/core/rungs/rungs';
+  import { isCompound } from '$lib/core/score/time';
+  import { VOICING_STYLES } from '$lib/core/arrange/voice-chords';
   import { ALL_KEYS, keyLabel, keyName, type Key } from '$lib/core/pitch/key';
   import ChoiceWord from '../parts/choice-word.svelte';
+  import { spanLabel } from '../register/learner-schema';
   import { useBench } from './bench-session.svelte';
 
-  const { learners }: { learners: readonly { readonly id: string; readonly name: string }[] } = $props();
   const bench = useBench();
   const recipe = $derived(bench.document.recipe);
+  const rules = $derived(bench.opening.rules);
+  const time = $derived(bench.arrangement?.score.measures[0]?.time ?? { beats: 4, beatType: 4 });
+  const house = $derived(rules.house[Math.min(recipe.rung, rules.house.length) - 1]!);
 
   const signs = (key: Key) => {
     const count = Math.abs(key.fifths);
@@ -15,6 +31,14 @@
       ? 'no signs'
       : `${count} ${key.fifths > 0 ? 'sharp' : 'flat'}${count === 1 ? '' : 's'}`;
   };
+  const settings = Object.entries(SETTINGS).map(([value, label]) => ({ value: value as Setting, label }));
+  const rungs = $derived(
+    rules.rungs.map(({ name }, index) => ({
+      value: String(index + 1),
+      label: String(index + 1),
+      note: name,
+    })),
+  );
   const keys = $derived.by(() => {
     const { source } = bench;
     if (!source) return [];
@@ -24,12 +48,56 @@
       note: keyName(key) === keyName(source.key) ? `${signs(key)}, as it came` : signs(key),
     }));
   });
-  const textures = $derived(bench.textureChoices.map((value) => ({ value, label: textureLabel(value) })));
-  const people = $derived([
-    { value: '', label: 'nobody yet' },
-    ...learners.map(({ id, name }) => ({ value: id, label: name })),
+  const lefts = $derived([
+    {
+      value: 'by-rung' as const,
+      label: `by rung`,
+      note: textureLabel(houseLeft(house, recipe.setting, time)),
+    },
+    ...bench.textureChoices.map((value) => ({ value, label: textureLabel(value) })),
   ]);
+  const rights = $derived([
+    { value: 'by-rung' as const, label: 'by rung', note: textureLabel(houseRight(house, recipe.setting)) },
+    ...RIGHT_TEXTURES.filter((value) => isSung(value) === (recipe.setting === 'sing')).map((value) => ({
+      value,
+      label: textureLabel(value),
+    })),
+  ]);
+  const voicings = Object.entries(VOICING_STYLES).map(([value, label]) => ({
+    value: value as Recipe['voicing'],
+    label,
+  }));
+  const people = $derived([
+    { value: '', label: 'anyone' },
+    ...bench.opening.learners.map(({ id, name, rung }) => ({ value: id, label: name, note: `rung ${rung}` })),
+  ]);
+  const tempos = $derived.by(() => {
+    const own = Math.round(bench.source?.tempo ?? 92);
+    const steps = [40, 48, 56, 60, 66, 72, 80, 88, 96, 104, 112, 120, 132, 144, 160];
+    return [
+      { value: '', label: `♩ = ${own}`, note: 'as it came' },
+      ...[...new Set([...steps, recipe.tempo ?? 60])]
+        .sort((a, b) => a - b)
+        .map((tempo) => ({ value: String(tempo), label: `♩ = ${tempo}` })),
+    ];
+  });
+  const values = [
+    { value: 'as-written', label: 'as written' },
+    { value: 'doubled', label: 'doubled' },
+  ] as const;
+  const colours = $derived([
+    { value: 'none', label: 'no colour' },
+    { value: 'suspension', label: 'suspensions at section ends' },
+    { value: 'approach', label: 'stepwise bass' },
+    { value: 'fill', label: 'fills in held notes' },
+    { value: 'all', label: 'all colours' },
+  ] as const);
+  const colour = $derived(
+    recipe.colours.length === 0 ? 'none' : recipe.colours.length > 1 ? 'all' : recipe.colours[0]!,
+  );
   const fingers = [
+    { value: 'at-shifts', label: 'at shifts' },
+    { value: 'every-note', label: 'on every note' },
     { value: 'with-source', label: 'pinned and from the score' },
     { value: 'pinned', label: 'only those pinned' },
     { value: 'hidden', label: 'not shown' },
@@ -38,19 +106,113 @@
     { value: 'shown', label: 'shown' },
     { value: 'hidden', label: 'not shown' },
   ] as const;
+  const pedals = $derived([
+    {
+      value: 'by-texture' as const,
+      label: 'by texture',
+      note: PEDAL_RULES[rungAt(rules.rungs, recipe.rung).pedal],
+    },
+    ...PEDAL_POLICY_NAMES.filter((value) => value !== 'as-written' || bench.source?.makeup.hasPedal).map(
+      (value) => ({ value, label: PEDAL_POLICIES[value].label, note: PEDAL_POLICIES[value].does }),
+    ),
+  ]);
+  const fingerStyles = Object.entries(FINGERING_STYLES).map(([value, { label }]) => ({
+    value: value as Recipe['fingerStyle'],
+    label,
+  }));
   const counts = [
-    { value: 'shown', label: '1 & 2 &' },
-    { value: 'hidden', label: 'not shown' },
+    ...Object.entries(COUNTING_STYLES).map(([value, label]) => ({
+      value: value as Recipe['countStyle'] | 'hidden',
+      label,
+    })),
+    { value: 'hidden' as const, label: 'not shown' },
+  ];
+  const compounds = Object.entries(COMPOUND_COUNTS).map(([value, label]) => ({
+    value: value as Recipe['compoundCount'],
+    label,
+  }));
+  const countHands = [
+    { value: 'combined', label: 'hands together' },
+    { value: 'each', label: 'each hand apart' },
+    { value: 'right', label: 'right hand only' },
+    { value: 'left', label: 'left hand only' },
   ] as const;
+  const countWheres = [
+    { value: 'everywhere', label: 'everywhere' },
+    { value: 'first-time', label: 'where a rhythm is new' },
+  ] as const;
+  const countFills = [
+    { value: 'needed', label: 'only what is needed' },
+    { value: 'running', label: 'running on' },
+  ] as const;
+  const triplets = [
+    { value: 'trip-let', label: '1 trip let' },
+    { value: 'and-a', label: '1 & a' },
+  ] as const;
+  const eighths = [
+    { value: 'straight', label: 'straight eighths' },
+    { value: 'swung', label: 'swung eighths' },
+  ] as const;
+  const sourceFingers = [
+    { value: 'kept', label: 'keeping the score’s' },
+    { value: 'ignored', label: 'all worked out anew' },
+  ] as const;
+  const hasTriplets = $derived(
+    bench.arrangement?.score.notes.some(({ tuplet }) => tuplet?.actual === 3) ?? false,
+  );
+  const isInCompound = $derived(
+    bench.arrangement?.score.measures.some(({ time: own }) => isCompound(own)) ?? false,
+  );
+  /** Words that seldom change stand in the sentence once they say something unusual, or when all are asked for. */
+  const USUAL = {
+    voicing: 'nearest',
+    noteValues: 'as-written',
+    fingerStyle: 'smooth',
+    sourceFingers: 'kept',
+    countHands: 'combined',
+    countWhere: 'everywhere',
+    countFill: 'needed',
+    tripletCount: 'trip-let',
+    eighths: 'straight',
+    chordSymbols: 'shown',
+  } as const satisfies Partial<Recipe>;
+  const REMEMBERED = 'key-path.sentence';
+  let showsAll = $state(localStorage.getItem(REMEMBERED) === 'all');
+  const says = (word: keyof typeof USUAL) => showsAll || recipe[word] !== USUAL[word];
+
+  function toggleAll() {
+    showsAll = !showsAll;
+    localStorage.setItem(REMEMBERED, showsAll ? 'all' : 'few');
+  }
+
+  const hand = $derived(
+    bench.learner
+      ? `hand: ${spanLabel(Math.min(bench.learner.size.left.comfortable, bench.learner.size.right.comfortable))}`
+      : 'an average hand',
+  );
 </script>
 
-<p class="flex flex-wrap items-center gap-x-1 gap-y-1.5 leading-7" aria-label="How this arrangement is made">
-  For
+<p class="flex flex-wrap items-center gap-x-1 gap-y-1 leading-7" aria-label="How this arrangement is made">
+  <ChoiceWord
+    name="Setting"
+    value={recipe.setting}
+    choices={settings}
+    onchoose={(setting) => bench.choose({ setting, rightTexture: 'by-rung' })}
+  />
+  for
   <ChoiceWord
     name="Learner"
     value={recipe.learnerId ?? ''}
     choices={people}
-    onchoose={(id) => bench.choose({ learnerId: id || null })}
+    onchoose={(id) => bench.chooseLearner(id)}
+  />
+  <span class="text-quiet">({hand})</span>
+  at rung
+  <ChoiceWord
+    name="Rung"
+    value={String(recipe.rung)}
+    choices={rungs}
+    onchoose={(rung) => bench.choose({ rung: Number(rung) })}
   />
   in
   {#if bench.source}
@@ -58,16 +220,54 @@
       name="Key"
       value={recipe.key ?? keyName(bench.source.key)}
       choices={keys}
-      onchoose={(key) => bench.choose({ key })}
+      onchoose={(key) => bench.choose({ key, octave: 0 })}
     />
   {:else}…{/if}
-  with the left hand
+  , left hand
   <ChoiceWord
     name="Left hand"
     value={recipe.leftTexture}
-    choices={textures}
-    onchoose={(leftTexture: LeftTexture) => bench.choose({ leftTexture })}
+    choices={lefts}
+    onchoose={(leftTexture: LeftTexture | 'by-rung') => bench.choose({ leftTexture })}
   />
+  , right hand
+  <ChoiceWord
+    name="Right hand"
+    value={recipe.rightTexture}
+    choices={rights}
+    onchoose={(rightTexture: RightTexture | 'by-rung') => bench.choose({ rightTexture })}
+  />
+  {#if says('voicing')}, chords in
+    <ChoiceWord
+      name="Voicing"
+      value={recipe.voicing}
+      choices={voicings}
+      onchoose={(voicing) => bench.choose({ voicing })}
+    />{/if}
+  {#if says('noteValues')}· values
+    <ChoiceWord
+      name="Note values"
+      value={recipe.noteValues}
+      choices={values}
+      onchoose={(noteValues: Recipe['noteValues']) => bench.choose({ noteValues })}
+    />{/if}
+  ·
+  <ChoiceWord
+    name="Tempo"
+    value={recipe.tempo === null ? '' : String(recipe.tempo)}
+    choices={tempos}
+    onchoose={(tempo) => bench.choose({ tempo: tempo === '' ? null : Number(tempo) })}
+  />
+  {#if showsAll || colour !== 'none'}·
+    <ChoiceWord
+      name="Colour"
+      value={colour}
+      choices={colours}
+      onchoose={(chosen) =>
+        bench.choose({
+          colours: chosen === 'none' ? [] : chosen === 'all' ? ['suspension', 'approach', 'fill'] : [chosen],
+        })}
+    />{/if}
   · fingers
   <ChoiceWord
     name="Fingers"
@@ -75,18 +275,95 @@
     choices={fingers}
     onchoose={(value: Recipe['fingers']) => bench.choose({ fingers: value })}
   />
+  {#if says('fingerStyle') && (recipe.fingers === 'at-shifts' || recipe.fingers === 'every-note')}
+    <ChoiceWord
+      name="Fingering style"
+      value={recipe.fingerStyle}
+      choices={fingerStyles}
+      onchoose={(fingerStyle) => bench.choose({ fingerStyle })}
+    />
+  {/if}
+  {#if says('sourceFingers') && bench.source?.makeup.hasFingers && recipe.fingers !== 'hidden' && recipe.fingers !== 'pinned'}
+    <ChoiceWord
+      name="Fingers of the score"
+      value={recipe.sourceFingers}
+      choices={sourceFingers}
+      onchoose={(value: Recipe['sourceFingers']) => bench.choose({ sourceFingers: value })}
+    />
+  {/if}
   · counts
   <ChoiceWord
     name="Counts"
-    value={recipe.counts}
+    value={recipe.counts === 'hidden' ? 'hidden' : recipe.countStyle}
     choices={counts}
-    onchoose={(value: Recipe['counts']) => bench.choose({ counts: value })}
+    onchoose={(value) =>
+      bench.choose(value === 'hidden' ? { counts: 'hidden' } : { counts: 'shown', countStyle: value })}
   />
-  · chord letters
+  {#if isInCompound && recipe.counts === 'shown' && recipe.countStyle === 'numbers'}
+    <ChoiceWord
+      name="Compound beats"
+      value={recipe.compoundCount}
+      choices={compounds}
+      onchoose={(compoundCount) => bench.choose({ compoundCount })}
+    />
+  {/if}
+  {#if recipe.counts === 'shown'}
+    {#if says('countHands')}
+      <ChoiceWord
+        name="Which hand is counted"
+        value={recipe.countHands}
+        choices={countHands}
+        onchoose={(value: Recipe['countHands']) => bench.choose({ countHands: value })}
+      />{/if}
+    {#if says('countWhere')}
+      <ChoiceWord
+        name="Where counts stand"
+        value={recipe.countWhere}
+        choices={countWheres}
+        onchoose={(value: Recipe['countWhere']) => bench.choose({ countWhere: value })}
+      />{/if}
+    {#if says('countFill')}
+      <ChoiceWord
+        name="Syllables"
+        value={recipe.countFill}
+        choices={countFills}
+        onchoose={(value: Recipe['countFill']) => bench.choose({ countFill: value })}
+      />{/if}
+    {#if says('tripletCount') && hasTriplets && recipe.countStyle === 'numbers'}
+      <ChoiceWord
+        name="Triplets"
+        value={recipe.tripletCount}
+        choices={triplets}
+        onchoose={(value: Recipe['tripletCount']) => bench.choose({ tripletCount: value })}
+      />
+    {/if}
+    {#if says('eighths') && !isInCompound}
+      <ChoiceWord
+        name="Eighths"
+        value={recipe.eighths}
+        choices={eighths}
+        onchoose={(value: Recipe['eighths']) => bench.choose({ eighths: value })}
+      />
+    {/if}
+  {/if}
+  · pedal
   <ChoiceWord
-    name="Chord letters"
-    value={recipe.chordSymbols}
-    choices={shown}
-    onchoose={(value: Recipe['chordSymbols']) => bench.choose({ chordSymbols: value })}
+    name="Pedal"
+    value={recipe.pedal}
+    choices={pedals}
+    onchoose={(pedal: Recipe['pedal']) => bench.choose({ pedal })}
   />
+  {#if bench.learner && bench.learner.pedal !== 'yes'}<span class="text-quiet"
+      >(the learner {bench.learner.pedal === 'none' ? 'has none' : 'does not reach it'})</span
+    >{/if}
+  {#if says('chordSymbols')}· chord letters
+    <ChoiceWord
+      name="Chord letters"
+      value={recipe.chordSymbols}
+      choices={shown}
+      onchoose={(value: Recipe['chordSymbols']) => bench.choose({ chordSymbols: value })}
+    />{/if}
+  <button class="link text-sm" aria-expanded={showsAll} onclick={toggleAll}
+    >{showsAll ? 'fewer words' : 'all words'}</button
+  >
 </p>

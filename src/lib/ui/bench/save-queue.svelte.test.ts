@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { newDocument } from '$lib/core/arrange/document';
+import { plainDocument } from '../../testing/documents';
 import { recipeStep } from '$lib/core/arrange/steps';
 import { SaveQueue } from './save-queue.svelte';
 
-const step = recipeStep(newDocument(true), { key: 'G' })!;
+const step = recipeStep(plainDocument(), { key: 'G' })!;
 const answer = (status: number, body: unknown) => new Response(JSON.stringify(body), { status });
 let server: ReturnType<typeof vi.fn<(url: string, init: RequestInit) => Promise<Response>>>;
 const sent = () =>
@@ -49,7 +49,7 @@ describe('saving steps', () => {
   });
 
   it('stops at a conflict and gives back what was waiting', async () => {
-    const current = { revision: 5, document: newDocument(true) };
+    const current = { revision: 5, document: plainDocument() };
     server
       .mockResolvedValueOnce(answer(409, { message: 'changed', current }))
       .mockResolvedValueOnce(answer(200, { revision: 6 }));

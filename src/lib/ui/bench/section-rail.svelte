@@ -1,5 +1,7 @@
 <script lang="ts">
   import type { Section } from '$lib/core/score/model';
+  import { SETTINGS, type Setting } from '$lib/core/arrange/document';
+  import ChoiceWord from '../parts/choice-word.svelte';
   import { useBench } from './bench-session.svelte';
 
   const { ongo }: { ongo: (measure: number) => void } = $props();
@@ -24,11 +26,24 @@
   const snagsIn = (section: Section) =>
     bench.arrangement?.snags.filter((snag) => snag.measure >= section.from && snag.measure <= section.to)
       .length ?? 0;
+  const loadOf = (section: Section) => {
+    const loads = bench.arrangement?.loads.slice(section.from, section.to + 1) ?? [];
+    return Math.round(loads.reduce((sum, load) => sum + load.total, 0) / Math.max(1, loads.length));
+  };
+  const sourcesOf = (section: Section) => [
+    ...new Set(bench.arrangement?.sourceMeasure.slice(section.from, section.to + 1)),
+  ];
+  const settingOf = (section: Section) => bench.arrangement?.settings[section.from] ?? 'solo';
+  const settings = Object.entries(SETTINGS).map(([value, label]) => ({ value: value as Setting, label }));
+  const hasOwnSetting = (section: Section) =>
+    sourcesOf(section).some((measure) =>
+      bench.measurePins.get(measure)?.some((pin) => pin.kind === 'setting'),
+    );
   const isHere = (section: Section) =>
     selectedStart !== null && selectedStart >= section.from && selectedStart <= section.to;
 
   function finish(section: Section, value: string) {
-    bench.renameSection(section.id, value);
+    bench.sections.rename(section.id, value);
     editing = null;
   }
 </script>
@@ -65,14 +80,31 @@
                   >{snagsIn(section)} to mend</span
                 >{/if}
             </span>
+            <span class="mt-0.5 flex items-center gap-1.5 text-sm text-quiet"
+              ><span class="w-16 bg-sea/60" style:height="{1 + loadOf(section) / 10}px" aria-hidden="true"
+              ></span>load {loadOf(section)}</span
+            >
           </button>
         {/if}
         {#if isHere(section) && editing !== section.id}
           <div class="flex flex-wrap gap-x-3 px-2 pb-1.5 text-sm">
+            <span class="flex items-center gap-1"
+              >Here
+              <ChoiceWord
+                name="Setting of section {section.name}"
+                value={settingOf(section)}
+                choices={settings}
+                onchoose={(setting) => bench.measures.paintSetting(sourcesOf(section), setting)}
+              /></span
+            >
+            {#if hasOwnSetting(section)}<button
+                class="underline"
+                onclick={() => bench.measures.paintSetting(sourcesOf(section), null)}>As the piece</button
+              >{/if}
             <button class="underline" onclick={() => (editing = section.id)}>Rename</button>
             {#if section !== sections[0]}<button
                 class="underline"
-                onclick={() => bench.joinWithPrevious(section.id)}>Join to the one before</button
+                onclick={() => bench.sections.joinWithPrevious(section.id)}>Join to the one before</button
               >{/if}
           </div>
         {/if}
@@ -83,7 +115,7 @@
     <button
       class="button w-full justify-center text-sm"
       disabled={!canStart}
-      onclick={() => bench.startSectionAt(selectedStart!, `Section ${sections.length + 1}`)}
+      onclick={() => bench.sections.startAt(selectedStart!, `Section ${sections.length + 1}`)}
     >
       Start a section here
     </button>

@@ -1,92 +1,29 @@
 <script lang="ts">
-  import { textureLabel, type LeftTexture } from '$lib/core/arrange/textures.data';
-  import { pitchName } from '$lib/core/pitch/pitch';
-  import ChoiceWord from '../parts/choice-word.svelte';
   import { useBench } from './bench-session.svelte';
+  import CountBar from './count-bar.svelte';
+  import MeasureBar from './measure-bar.svelte';
+  import NoteBar from './note-bar.svelte';
 
   const bench = useBench();
-  const measures = $derived(bench.arrangement?.score.measures ?? []);
-  const label = (index: number) => measures[index]?.number || String(index + 1);
-  const pinned = $derived(bench.noteId ? (bench.pinnedFingers.get(bench.noteId) ?? null) : null);
-  const reasons = $derived(
-    bench.range
-      ? (bench.arrangement?.reasons.filter((reason) => reason.measure === bench.range!.from) ?? [])
-      : [],
-  );
-  const snags = $derived(
-    bench.range
-      ? (bench.arrangement?.snags.filter(
-          (snag) => snag.measure >= bench.range!.from && snag.measure <= bench.range!.to,
-        ) ?? [])
-      : [],
-  );
-  const hasPainted = $derived(
-    bench.range !== null &&
-      [...bench.paintedMeasures].some(
-        (measure) => measure >= bench.range!.from && measure <= bench.range!.to,
-      ),
-  );
-  const pitch = $derived(bench.note ? pitchName(bench.note.pitch).replace('b', '♭').replace('#', '♯') : '');
 </script>
 
 <section
   aria-label="Selection"
-  class="screen-only flex min-h-14 shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-t border-line bg-paper px-4 py-1.5"
+  class="screen-only flex min-h-12 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-t border-line bg-paper px-4 py-1.5 text-sm"
 >
-  {#if bench.note}
-    <p>
-      <strong>{pitch}</strong>, {bench.note.staff === 0 ? 'right' : 'left'} hand, measure {label(
-        bench.note.measure,
-      )}
-    </p>
-    <div class="flex items-center gap-1" role="group" aria-label="Finger">
-      <span class="mr-1">Finger</span>
-      {#each [1, 2, 3, 4, 5] as finger (finger)}
-        <button
-          class="button min-w-9 justify-center"
-          class:button-main={pinned === finger}
-          aria-pressed={pinned === finger}
-          onclick={() => bench.pinFinger(finger)}>{finger}</button
-        >
-      {/each}
-      <button class="button" disabled={pinned === null} onclick={() => bench.unpinFinger()}>Unpin</button>
-    </div>
+  {#if bench.countAt}
+    {#key bench.countAt}<CountBar place={bench.countAt} />{/key}
+  {:else if bench.note}
+    <NoteBar note={bench.note} />
   {:else if bench.range}
-    <p class="font-semibold">
-      {bench.range.from === bench.range.to
-        ? `Measure ${label(bench.range.from)}`
-        : `Measures ${label(bench.range.from)}–${label(bench.range.to)}`}
-    </p>
+    <MeasureBar range={bench.range} />
   {:else}
     <p class="text-quiet">
-      Select a note to give it a finger, or drag over measures to give them a left hand of their own.
+      {#each bench.arrangement?.remarks ?? [] as remark (remark)}<span class="text-ink"
+          >{remark}
+        </span>{/each}
+      Select a note to change it, or drag over measures to give them a texture of their own. <kbd>N</kbd> goes
+      to the next snag, <kbd>Enter</kbd> says why a measure is so.
     </p>
-  {/if}
-  {#if bench.range}
-    <div
-      class="flex flex-wrap items-center gap-1"
-      role="group"
-      aria-label="Left hand of the selected measures"
-    >
-      <span>Left hand here</span>
-      {#if bench.arrangement}
-        <ChoiceWord
-          name="Left hand of these measures"
-          value={bench.arrangement.textures[bench.range.from]!}
-          choices={bench.textureChoices.map((value) => ({ value, label: textureLabel(value) }))}
-          onchoose={(texture: LeftTexture) => bench.paintTexture(texture)}
-        />
-      {/if}
-      <button class="button" disabled={!hasPainted} onclick={() => bench.paintTexture(null)}
-        >As the piece</button
-      >
-    </div>
-    {#if reasons.length > 0 || snags.length > 0}
-      <p class="basis-full text-sm text-quiet">
-        {#if snags.length > 0}<strong class="text-rust">{snags.map((snag) => snag.sentence).join(' ')}</strong
-          >{/if}
-        {reasons.map((reason) => reason.sentence).join(' ')}
-      </p>
-    {/if}
   {/if}
 </section>

@@ -53,7 +53,7 @@ export class ComposeSession {
     const view = await this.arranger.readText(text, this.fileName, {
       lineWidth,
       mostMeasures: 5,
-      markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true },
+      markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true, pedal: true },
     });
     if (request === this.#request) this.view = view;
   }

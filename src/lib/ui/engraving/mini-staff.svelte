@@ -24,7 +24,14 @@
       .layOut(wanted, [], {
         lineWidth: 100_000,
         mostMeasures: 12,
-        markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true, isWithoutMetre: true },
+        markings: {
+          fingers: true,
+          counts: false,
+          chordSymbols: true,
+          lyrics: true,
+          pedal: true,
+          isWithoutMetre: true,
+        },
       })
       .then(
         (laidOut) => {

@@ -3,6 +3,7 @@
   import type { Engraver } from '../workers/engraver';
   import { ElementMarker } from './element-marker';
   import MusicLine from './music-line.svelte';
+  import { nearestNote } from './nearest-note';
 
   interface Props {
     engraver: Engraver;
@@ -31,7 +32,6 @@
     onmeasures,
   }: Props = $props();
 
-  const NOTE_REACH_PX = 12;
   let host: HTMLDivElement;
   let inked = $state(0);
   let boxes = $state.raw<ReadonlyMap<number, { width: number; measures: readonly MeasureBox[] }>>(new Map());
@@ -73,19 +73,6 @@
     return found.measures.find((box) => at >= box.left && at < box.right)?.index ?? null;
   }
 
-  function nearestNote(event: PointerEvent): string | null {
-    let best: { id: string; distance: number } | null = null;
-    for (const head of host.querySelectorAll('.note .notehead')) {
-      const bounds = head.getBoundingClientRect();
-      const dx = Math.max(bounds.left - event.clientX, 0, event.clientX - bounds.right);
-      const dy = Math.max(bounds.top - event.clientY, 0, event.clientY - bounds.bottom);
-      const distance = Math.hypot(dx, dy);
-      if (distance <= NOTE_REACH_PX && (!best || distance < best.distance))
-        best = { id: head.closest('.note')!.id, distance };
-    }
-    return best && !best.id.startsWith('note-') ? best.id.replace(/\.\d+$/, '') : null;
-  }
-
   function press(event: PointerEvent) {
     if (event.button !== 0) return;
     const symbol = (event.target as Element).closest('.harm[id^="h"]');
@@ -94,7 +81,7 @@
     else if (event.shiftKey && measure !== null && range)
       onmeasures(Math.min(range.from, measure), Math.max(range.to, measure));
     else {
-      const note = nearestNote(event);
+      const note = nearestNote(host, event);
       if (note) onnote(note);
       else if (measure !== null) onmeasures(measure, measure);
     }

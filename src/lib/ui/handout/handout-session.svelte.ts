@@ -1,5 +1,6 @@
 import type { Markings } from '$lib/core/engrave/source';
 import type { EditionRecord } from '$lib/server/editions';
+import type { FingerNames } from '../register/learner-schema';
 import { Arranger } from '../workers/arranger';
 import type { Engraver } from '../workers/engraver';
 import { paginate } from './paginate';
@@ -22,6 +23,16 @@ const EDGES_MM = { sides: 28, topAndBottom: 23, title: 24, foot: 8, betweenLines
 const HALF_SPACE_MM = { normal: 0.88, large: 1.2 } as const;
 const UNIT = 9;
 
+const REMEMBERED = 'key-path.handout';
+
+interface Kept {
+  readonly paper: PaperName;
+  readonly isLarge: boolean;
+  readonly fingerNames: FingerNames | 'none';
+  readonly showsPictures: boolean;
+  readonly showsCues: boolean;
+}
+
 /** Choices and pages of one printed edition; the choices are kept for the next time in this browser. */
 export class HandoutSession {
   paper = $state<PaperName>('a4');
@@ -29,6 +40,10 @@ export class HandoutSession {
   showsFingers = $state(true);
   showsCounts = $state(true);
   showsChords = $state(true);
+  showsPedal = $state(true);
+  fingerNames = $state<FingerNames | 'none'>('none');
+  showsPictures = $state(false);
+  showsCues = $state(false);
   pages = $state.raw<readonly (readonly PrintedLine[])[]>([]);
   problem = $state('');
   readonly size = $derived(PAPERS[this.paper]);
@@ -37,6 +52,7 @@ export class HandoutSession {
     counts: this.showsCounts,
     chordSymbols: this.showsChords,
     lyrics: true,
+    pedal: this.showsPedal,
   });
   readonly #arranger = new Arranger();
   #abort: AbortController | null = null;
@@ -51,6 +67,19 @@ export class HandoutSession {
     this.showsCounts = edition.frozen.recipe.counts === 'shown';
     this.showsFingers = edition.frozen.recipe.fingers !== 'hidden';
     this.showsChords = edition.frozen.recipe.chordSymbols === 'shown';
+    const kept = JSON.parse(localStorage.getItem(REMEMBERED) ?? '{}') as Partial<Kept>;
+    this.paper = kept.paper ?? 'a4';
+    this.isLarge = kept.isLarge ?? false;
+    this.fingerNames = kept.fingerNames ?? 'none';
+    this.showsPictures = kept.showsPictures ?? false;
+    this.showsCues = kept.showsCues ?? false;
+  }
+
+  /** Keeps what is a matter of paper and learner; what is printed with the notes follows the edition. */
+  remember(): void {
+    const { paper, isLarge, fingerNames, showsPictures, showsCues } = this;
+    const kept: Kept = { paper, isLarge, fingerNames, showsPictures, showsCues };
+    localStorage.setItem(REMEMBERED, JSON.stringify(kept));
   }
 
   async layOut(paper: PaperName, isLarge: boolean, markings: Markings): Promise<void> {

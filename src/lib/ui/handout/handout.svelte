@@ -5,7 +5,10 @@
   import { keyLabel } from '$lib/core/pitch/key';
   import type { EditionRecord } from '$lib/server/editions';
   import { EXPORTS } from '$lib/core/formats/write-score';
+  import { CAUTIONS } from '$lib/core/care/cautions.data';
+  import { FINGER_NAMES } from '../register/learner-schema';
   import { useEngraver } from '../workers/engraver-context';
+  import HandPictures from './hand-pictures.svelte';
   import { HandoutSession, PAPERS, type PaperName } from './handout-session.svelte';
   import { adoptSvg } from '../engraving/adopt-svg';
 
@@ -18,6 +21,11 @@
   $effect(() => {
     void session.layOut(session.paper, session.isLarge, session.markings);
   });
+
+  const notes = $derived(edition.frozen.notes ?? null);
+  const hasExtras = $derived(notes !== null && (session.showsPictures || session.showsCues));
+  const pageCount = $derived(session.pages.length + (hasExtras ? 1 : 0));
+  $effect(() => session.remember());
 
   const composer = $derived(edition.frozen.score.composer);
 
@@ -55,6 +63,32 @@
   <label class="flex items-center gap-1.5"
     ><input type="checkbox" bind:checked={session.showsChords} />Chord letters</label
   >
+  <label class="flex items-center gap-1.5"
+    ><input type="checkbox" bind:checked={session.showsPedal} />Pedal</label
+  >
+  <label class="flex items-center gap-1.5">
+    Finger names
+    <select class="border border-line px-1 py-0.5" bind:value={session.fingerNames}>
+      <option value="none">none</option>
+      {#each Object.entries(FINGER_NAMES) as [value, label] (value)}<option {value}>{label}</option>{/each}
+    </select>
+  </label>
+  {#if notes}
+    <label class="flex items-center gap-1.5"
+      ><input
+        type="checkbox"
+        bind:checked={session.showsPictures}
+        disabled={notes.pictures.length === 0}
+      />Keyboard pictures</label
+    >
+    <label class="flex items-center gap-1.5"
+      ><input
+        type="checkbox"
+        bind:checked={session.showsCues}
+        disabled={notes.cues.length === 0}
+      />Cues</label
+    >
+  {/if}
   <div class="ml-auto flex gap-2">
     {#each Object.entries(EXPORTS) as [format, { label }] (format)}
       <a class="button" href="/api/editions/{edition.id}/export?format={format}" data-sveltekit-reload
@@ -85,6 +119,14 @@
           <p class="flex justify-between text-sm">
             <span>{keyLabel(edition.frozen.key)}</span><span>{composer}</span>
           </p>
+          {#if session.fingerNames !== 'none'}
+            <p class="text-sm">
+              Fingers: {FINGER_NAMES[session.fingerNames]
+                .split(session.fingerNames === 'numbers' ? ' ' : ', ')
+                .map((name, index) => (session.fingerNames === 'numbers' ? name : `${index + 1} ${name}`))
+                .join(', ')}, from the thumb out in both hands.
+            </p>
+          {/if}
         </header>
       {/if}
       {#each lines as line (line.from)}
@@ -94,10 +136,33 @@
       {/each}
       <footer class="mt-auto flex justify-between text-xs">
         <span>{edition.frozen.score.rights}</span>
-        <span>{edition.pieceTitle}, edition {edition.number}, page {page + 1} of {session.pages.length}</span>
+        <span>{edition.pieceTitle}, edition {edition.number}, page {page + 1} of {pageCount}</span>
       </footer>
     </article>
   {/each}
+  {#if hasExtras && notes && session.pages.length > 0}
+    <article
+      class="sheet"
+      data-paper={session.paper}
+      style:width="{session.size.widthMm}mm"
+      style:--sheet-height="{session.size.heightMm}mm"
+      aria-label="Page {pageCount}"
+    >
+      {#if session.showsPictures}<HandPictures pictures={notes.pictures} />{/if}
+      {#if session.showsCues}
+        <h2 class="mt-4 mb-1 text-lg">What to look out for</h2>
+        <ul class="text-sm">
+          {#each notes.cues as { place, text } (place + text)}
+            <li class="border-b border-line py-1"><strong>{place}.</strong> {text}</li>
+          {/each}
+        </ul>
+      {/if}
+      <footer class="mt-auto flex justify-between text-xs">
+        <span>{CAUTIONS.loose} {CAUTIONS.reach}</span>
+        <span>{edition.pieceTitle}, edition {edition.number}, page {pageCount} of {pageCount}</span>
+      </footer>
+    </article>
+  {/if}
 </div>
 
 <style>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { pianoKeyName } from './key-names';
+
   interface Props {
     /** Lowest and highest key shown, MIDI numbers; widened to whole white keys. */
     lowest: number;
@@ -18,7 +20,6 @@
   const WHITE_HEIGHT = 96;
   const BLACK_WIDTH = 14;
   const BLACK_HEIGHT = 60;
-  const NAMES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'];
   const isBlack = (key: number) => [1, 3, 6, 8, 10].includes(key % 12);
 
   const from = $derived(isBlack(lowest) ? lowest - 1 : lowest);
@@ -34,7 +35,6 @@
     });
   });
   const width = $derived(keys.filter((each) => !each.black).length * WHITE_WIDTH);
-  const nameOf = (key: number) => `${NAMES[key % 12]}${Math.floor(key / 12) - 1}`;
   const ordered = $derived([...keys.filter((each) => !each.black), ...keys.filter((each) => each.black)]);
 </script>
 
@@ -53,7 +53,7 @@
     <g
       role={onpress ? 'button' : undefined}
       tabindex={onpress ? -1 : undefined}
-      aria-label={onpress ? nameOf(key) : undefined}
+      aria-label={onpress ? pianoKeyName(key) : undefined}
       class={onpress ? 'cursor-pointer' : ''}
       onclick={() => onpress?.(key)}
       onkeydown={(event) => {
@@ -88,7 +88,7 @@
         >
       {:else if !black && key % 12 === 0}
         <text x={at + wide / 2} y={height - 6} text-anchor="middle" font-size="8" fill="#52636a"
-          >{nameOf(key)}</text
+          >{pianoKeyName(key)}</text
         >
       {/if}
     </g>

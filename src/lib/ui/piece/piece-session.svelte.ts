@@ -75,7 +75,7 @@ export class PieceSession {
     this.systems = await this.arranger.layOut(score, [], {
       lineWidth,
       mostMeasures: 5,
-      markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true },
+      markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true, pedal: true },
     });
   }
 

@@ -2,6 +2,7 @@
   import { superForm, type SuperValidated } from 'sveltekit-superforms';
   import { zod4Client } from 'sveltekit-superforms/adapters';
   import type { z } from 'zod';
+  import { COUNTING_STYLES } from '$lib/core/counting/syllables.data';
   import { learnerSchema, SPAN_CHOICES } from './learner-schema';
 
   interface Props {
@@ -54,7 +55,8 @@
     <label class="field">
       Counting
       <select name="countingStyle" bind:value={$form.countingStyle}
-        ><option value="numbers">1 & 2 &</option></select
+        >{#each Object.entries(COUNTING_STYLES) as [value, label] (value)}<option {value}>{label}</option
+          >{/each}</select
       >
     </label>
     <label class="field">

@@ -1,31 +1,114 @@
 import { z } from 'zod';
+import { COUNTING_STYLES, type CountingStyle } from '$lib/core/counting/syllables.data';
+import { FINGERING_STYLES, type FingeringStyle } from '$lib/core/fingering/weights.data';
+import { PEDAL_USES, type PedalUse } from '$lib/core/pedal/policies.data';
+import { readChord } from '$lib/core/pitch/chord';
+import { readKey } from '$lib/core/pitch/key';
 
-/** A learner's form. Spans are semitones from thumb to little finger, the largest that is comfortable. */
+const YEAR = 'Give a year such as 2017, or leave it out.';
+const LEAST_SPAN = 5;
+const MOST_SPAN = 19;
+
+const span = z
+  .number()
+  .int()
+  .min(LEAST_SPAN, 'A reach is at least a fourth.')
+  .max(MOST_SPAN, 'A reach is at most a twelfth.');
+const pianoKey = z.number().int().min(21, 'The lowest key is A0.').max(108, 'The highest key is C8.');
+const keysOf = <T extends string>(record: Readonly<Record<T, unknown>>) =>
+  z.enum(Object.keys(record) as [T, ...T[]]);
+
+/** How a learner names the fingers. */
+export const FINGER_NAMES = {
+  numbers: '1 2 3 4 5',
+  words: 'thumb, index, middle, ring, little',
+  'from-index': 'thumb, first, second, third, fourth',
+} as const;
+export type FingerNames = keyof typeof FINGER_NAMES;
+
+export const READING = {
+  treble: 'notes in the treble clef',
+  bass: 'notes in the bass clef',
+  chords: 'chord letters',
+  rote: 'by rote',
+} as const;
+export type Reading = keyof typeof READING;
+
+const listOf = (read: (text: string) => boolean, message: string) =>
+  z
+    .string()
+    .trim()
+    .max(300, 'Use at most 300 letters.')
+    .refine((text) => tokensOf(text).every(read), message)
+    .default('');
+
+/** Names parted by commas or spaces. */
+export function tokensOf(text: string): readonly string[] {
+  return text.split(/[\s,;]+/).filter((each) => each !== '');
+}
+
+/** What is asked when a learner is added. Spans are semitones from thumb to little finger, the largest that is comfortable. */
 export const learnerSchema = z.object({
   name: z.string().trim().min(1, 'Give a name or nickname.').max(60, 'Use at most 60 letters.'),
-  birthYear: z
-    .number()
-    .int()
-    .min(1900, 'Give a year such as 2017, or leave it out.')
-    .max(2100, 'Give a year such as 2017, or leave it out.')
-    .nullable()
-    .default(null),
-  spanLeftSemitones: z
-    .number()
-    .int()
-    .min(5, 'A reach is at least a fourth.')
-    .max(19, 'A reach is at most a twelfth.')
-    .default(12),
-  spanRightSemitones: z
-    .number()
-    .int()
-    .min(5, 'A reach is at least a fourth.')
-    .max(19, 'A reach is at most a twelfth.')
-    .default(12),
+  birthYear: z.number().int().min(1900, YEAR).max(2100, YEAR).nullable().default(null),
+  spanLeftSemitones: span.default(12),
+  spanRightSemitones: span.default(12),
   rung: z.number().int().min(1, 'Rungs go from 1 to 6.').max(6, 'Rungs go from 1 to 6.').default(1),
-  countingStyle: z.enum(['numbers']).default('numbers'),
+  countingStyle: keysOf<CountingStyle>(COUNTING_STYLES).default('numbers'),
   notes: z.string().trim().max(2000, 'Use at most 2000 letters.').default(''),
 });
+
+/** Everything about a learner's hands, keyboard, voice and ways. */
+export const profileSchema = learnerSchema
+  .extend({
+    largestLeftSemitones: span.nullable().default(null),
+    largestRightSemitones: span.nullable().default(null),
+    keyboardLowest: pianoKey.default(21),
+    keyboardHighest: pianoKey.default(108),
+    keyboardTransposeSemitones: z.number().int().min(-12).max(12).default(0),
+    pedal: keysOf<PedalUse>(PEDAL_USES).default('yes'),
+    voiceLowest: pianoKey.nullable().default(null),
+    voiceHighest: pianoKey.nullable().default(null),
+    voiceComfortLowest: pianoKey.nullable().default(null),
+    voiceComfortHighest: pianoKey.nullable().default(null),
+    fingeringStyle: keysOf<FingeringStyle>(FINGERING_STYLES).default('smooth'),
+    fingerNames: keysOf<FingerNames>(FINGER_NAMES).default('numbers'),
+    reads: z.array(keysOf<Reading>(READING)).default(['treble', 'bass']),
+    knownKeys: listOf((text) => readKey(text) !== null, 'Write keys such as C, G, Am, parted by commas.'),
+    knownChords: listOf((text) => readChord(text).ok, 'Write chords such as C, F, G7, parted by commas.'),
+  })
+  .superRefine((learner, context) => {
+    const fault = (path: string, message: string) =>
+      context.addIssue({ code: 'custom', path: [path], message });
+    if (learner.keyboardHighest - learner.keyboardLowest < 24)
+      fault('keyboardHighest', 'A keyboard has at least two octaves: choose a higher key.');
+    for (const hand of ['Left', 'Right'] as const) {
+      const largest = learner[`largest${hand}Semitones`];
+      if (largest !== null && largest < learner[`span${hand}Semitones`])
+        fault(`largest${hand}Semitones`, 'The largest reach cannot be under the comfortable one.');
+    }
+    const { voiceLowest: low, voiceHighest: high } = learner;
+    if ((low === null) !== (high === null) || (low !== null && high !== null && high - low < 5))
+      fault('voiceHighest', 'Give both ends of the voice, at least a fourth apart, or neither.');
+    const { voiceComfortLowest: from, voiceComfortHighest: to } = learner;
+    const isInside =
+      from === null && to === null
+        ? true
+        : from !== null &&
+          to !== null &&
+          low !== null &&
+          high !== null &&
+          from >= low &&
+          to <= high &&
+          from < to;
+    if (!isInside)
+      fault(
+        'voiceComfortHighest',
+        'The comfortable middle lies inside the range: give both ends, or neither.',
+      );
+  });
+
+export type Profile = z.infer<typeof profileSchema>;
 
 /** Spans by the name a pianist gives them. */
 export const SPAN_CHOICES = [
@@ -36,8 +119,10 @@ export const SPAN_CHOICES = [
   { semitones: 12, label: 'an octave' },
   { semitones: 14, label: 'a ninth' },
   { semitones: 16, label: 'a tenth' },
+  { semitones: 17, label: 'an eleventh' },
+  { semitones: 19, label: 'a twelfth' },
 ] as const;
 
 export function spanLabel(semitones: number): string {
-  return SPAN_CHOICES.findLast((choice) => choice.semitones <= semitones)?.label ?? `${semitones} semitones`;
+  return SPAN_CHOICES.findLast((choice) => choice.semitones <= semitones)?.label ?? 'a fourth';
 }

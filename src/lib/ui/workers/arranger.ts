@@ -6,12 +6,19 @@ import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import type {
   ArrangeApi,
   ArrangedView,
+  EngravedLadder,
   LayoutRequest,
   SourceView,
   SystemPlan,
   TextView,
 } from '$lib/workers/protocol';
-import type { Arrangement } from '$lib/core/arrange/arrange';
+import type { Arrangement } from '$lib/core/arrange/arrangement';
+import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
+import type { MeasureDifference } from '$lib/core/arrange/differences';
+import type { Key } from '$lib/core/pitch/key';
+import type { KeyStyle, RankedKey, VoiceRange } from '$lib/core/key-choice/rank-keys';
+import type { ExplainDepth, FingerWhy } from '$lib/core/fingering/explain';
+import type { Why } from '$lib/core/arrange/why';
 import { applyDelta } from '$lib/workers/delta';
 
 /** One arranging worker. While it is busy only the newest request waits; those overtaken resolve to null. */
@@ -29,17 +36,56 @@ export class Arranger {
     return this.#api.open(score);
   }
 
-  async arrange(document: ArrangementDocument, layout: LayoutRequest): Promise<ArrangedView | null> {
+  async arrange(
+    document: ArrangementDocument,
+    whom: ArrangeFor,
+    layout: LayoutRequest,
+  ): Promise<ArrangedView | null> {
     const request = (this.#newest += 1);
     await this.#running.catch(() => undefined);
     if (request !== this.#newest) return null;
-    const result = this.#api.arrange(document, layout).then((delta) => {
+    const result = this.#api.arrange(document, whom, layout).then((delta) => {
       this.#view = applyDelta(this.#view, delta) as ArrangedView;
       return this.#view;
     });
     this.#running = result;
     const view = await result;
     return request === this.#newest ? view : null;
+  }
+
+  preview(document: ArrangementDocument, whom: ArrangeFor): Promise<Score> {
+    return this.#api.preview(document, whom);
+  }
+
+  rateKey(
+    document: ArrangementDocument,
+    whom: ArrangeFor,
+    key: Key,
+    style: KeyStyle,
+    voice: VoiceRange | null,
+  ): Promise<RankedKey> {
+    return this.#api.rateKey(document, whom, key, style, voice);
+  }
+
+  explainFinger(note: string, depth: ExplainDepth): Promise<FingerWhy | null> {
+    return this.#api.explainFinger(note, depth);
+  }
+
+  explain(measure: number): Promise<Why | null> {
+    return this.#api.explain(measure);
+  }
+
+  ladder(
+    document: ArrangementDocument,
+    whom: ArrangeFor,
+    places: readonly number[],
+    layout: LayoutRequest,
+  ): Promise<EngravedLadder> {
+    return this.#api.ladder(document, whom, places, layout);
+  }
+
+  compareWith(handedOut: Score): Promise<readonly MeasureDifference[]> {
+    return this.#api.compareWith(handedOut);
   }
 
   layOut(score: Score, counts: Arrangement['counts'], layout: LayoutRequest): Promise<readonly SystemPlan[]> {

@@ -1,8 +1,11 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
+import type { CountingStyle } from '$lib/core/counting/syllables.data';
+import type { FingeringStyle } from '$lib/core/fingering/weights.data';
 import { findArrangement } from '$lib/server/arrangements';
 import { editionsOf, handOut } from '$lib/server/editions';
-import { listLearners } from '$lib/server/learners';
+import { bodyOf, listLearners } from '$lib/server/learners';
+import { arrangingRules } from '$lib/server/settings';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
@@ -10,7 +13,15 @@ export const load: PageServerLoad = ({ params }) => {
   if (!arrangement) error(404, 'There is no such arrangement in the studio.');
   return {
     arrangement,
-    learners: listLearners().map(({ id, name }) => ({ id, name })),
+    learners: listLearners().map((learner) => ({
+      ...bodyOf(learner),
+      id: learner.id,
+      name: learner.name,
+      rung: learner.rung,
+      countStyle: learner.countingStyle as CountingStyle,
+      fingerStyle: learner.fingeringStyle as FingeringStyle,
+    })),
+    rules: arrangingRules(),
     editions: editionsOf(params.id),
   };
 };

@@ -14,11 +14,14 @@
       arrangementId: arrangement.id,
       revision: arrangement.revision,
       document: arrangement.document,
+      learners: data.learners,
+      rules: data.rules,
       scoreUrl: `/api/pieces/${arrangement.pieceId}/score?revision=${arrangement.sourceRevision}`,
     }}
     title={arrangement.pieceTitle}
     name={arrangement.name}
-    learners={data.learners}
+    ladderUrl="/bench/{arrangement.id}/ladder"
+    keysUrl="/bench/{arrangement.id}/keys"
     editions={data.editions}
   />
 {/key}

@@ -1,14 +1,14 @@
 <script lang="ts">
-  import SheetDialog from '$lib/ui/parts/sheet-dialog.svelte';
+  import { COUNTING_STYLES, type CountingStyle } from '$lib/core/counting/syllables.data';
+  import { keyboardLabel } from '$lib/core/hands/keyboards.data';
+  import { PEDAL_USES, type PedalUse } from '$lib/core/pedal/policies.data';
   import { dayOf, shortDay } from '$lib/ui/parts/dates';
-  import LearnerForm from '$lib/ui/register/learner-form.svelte';
   import { spanLabel } from '$lib/ui/register/learner-schema';
   import Register from '$lib/ui/register/register.svelte';
   import type { PageProps } from './$types';
 
   const { data }: PageProps = $props();
   const { learner } = $derived(data);
-  let isChanging = $state(false);
 </script>
 
 <svelte:head><title>{learner.name} · Key Path</title></svelte:head>
@@ -20,11 +20,14 @@
       <p class="text-quiet">
         Rung {learner.rung} · left hand reaches {spanLabel(learner.spanLeftSemitones)}, right hand {spanLabel(
           learner.spanRightSemitones,
-        )} · counts 1 & 2 &
+        )} · {keyboardLabel(learner.keyboardLowest, learner.keyboardHighest)} · pedal: {PEDAL_USES[
+          learner.pedal as PedalUse
+        ]} · counts in {COUNTING_STYLES[learner.countingStyle as CountingStyle]}
+        {#if learner.knownKeys}· knows {learner.knownKeys}{/if}
         {#if learner.notes}· {learner.notes}{/if}
       </p>
     </div>
-    <button class="button" onclick={() => (isChanging = true)}>Change …</button>
+    <a class="button" href="/learners/{learner.id}/profile">Hands and ways</a>
   </div>
   {#each data.assignments as assignment (assignment.id)}
     <section id="a{assignment.id}" class="mt-5" aria-labelledby="h{assignment.id}">
@@ -50,7 +53,3 @@
     </p>
   {/each}
 </div>
-
-<SheetDialog bind:open={isChanging} title="Change {learner.name}">
-  <LearnerForm data={data.form} action="?/change" submit="Save" />
-</SheetDialog>

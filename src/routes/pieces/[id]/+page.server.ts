@@ -27,7 +27,7 @@ export const actions: Actions = {
   arrange: async ({ request, params }) => {
     const form = arrangementName.safeParse(Object.fromEntries(await request.formData()));
     if (!form.success) return fail(400, { message: 'Give the arrangement a name of up to 60 letters.' });
-    const outcome = createArrangement(params.id, Date.now(), form.data.name);
+    const outcome = createArrangement(params.id, Date.now(), form.data);
     if (!outcome.ok) return fail(404, { message: outcome.message });
     redirect(303, `/bench/${outcome.value}`);
   },

@@ -4,8 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { arbitraryScore } from '../../../testing/arbitrary-score';
 import { demoTunes } from '../../../testing/demo-tunes';
 import { perform, soundedNotes } from '../../../testing/perform';
-import { arrange, studySource } from '../../arrange/arrange';
-import { newDocument } from '../../arrange/document';
+import { plainDocument } from '../../../testing/documents';
+import { arrange } from '../../arrange/arrange';
+import { studySource } from '../../arrange/study-source';
 import { midiOf, pitchName } from '../../pitch/pitch';
 import type { Score } from '../../score/model';
 import { readMidi } from './read';
@@ -229,7 +230,7 @@ describe('a piece played into one track by somebody', () => {
     const found = { notes: 0, onsets: 0, ends: 0, names: 0, hands: 0 };
     for (const { score: source } of demoTunes()) {
       for (const leftTexture of ['close-triads', 'broken-triads', 'root-then-chord'] as const) {
-        const document = newDocument(false);
+        const document = plainDocument();
         const { score } = arrange(studySource(source), {
           ...document,
           recipe: { ...document.recipe, leftTexture },

@@ -179,9 +179,10 @@ function readNotations(
   cursor: Cursor,
   element: XmlElement,
   owner: { id: NoteId; voice: string } | null,
-): { articulations: readonly Articulation[]; finger: number | null } {
+): { articulations: readonly Articulation[]; finger: number | null; fingerThen?: number } {
   const articulations = new Set<Articulation>();
   let finger: number | null = null;
+  let fingerThen: number | undefined;
   const leaveOut = (name: string) => reader.warnings.add(`The sign “${name}” was left out.`, cursor.number);
   const keep = (name: string) => {
     if (ARTICULATIONS.includes(name as Articulation)) articulations.add(name as Articulation);
@@ -216,6 +217,8 @@ function readNotations(
         for (const child of notation.children) {
           if (child.name !== 'fingering') leaveOut(child.name);
           else if (/^[1-5]$/.test(child.text) && finger === null) finger = Number(child.text);
+          else if (/^[1-5]$/.test(child.text) && child.attributes['substitution'] === 'yes' && !fingerThen)
+            fingerThen = Number(child.text);
           else
             reader.warnings.add(
               `The fingering “${child.text}” was left out: one finger a note is kept.`,
@@ -241,5 +244,9 @@ function readNotations(
         leaveOut(notation.name);
     }
   }
-  return { articulations: ARTICULATIONS.filter((name) => articulations.has(name)), finger };
+  return {
+    articulations: ARTICULATIONS.filter((name) => articulations.has(name)),
+    finger,
+    ...(fingerThen === undefined ? {} : { fingerThen }),
+  };
 }

@@ -95,7 +95,9 @@ function notationsXml(
     startsTuplet ? '<tuplet type="start"/>' : '',
     stopsTuplet ? '<tuplet type="stop"/>' : '',
     ornaments.length > 0 ? `<ornaments>${named(ornaments)}</ornaments>` : '',
-    isNote && event.finger !== null ? `<technical><fingering>${event.finger}</fingering></technical>` : '',
+    isNote && event.finger !== null
+      ? `<technical><fingering>${event.finger}</fingering>${event.fingerThen === undefined ? '' : `<fingering substitution="yes">${event.fingerThen}</fingering>`}</technical>`
+      : '',
     plain.length > 0 ? `<articulations>${named(plain)}</articulations>` : '',
     named(bare),
   ].join('');

@@ -4,8 +4,12 @@ import { pitchName } from '../pitch/pitch';
 import { scoreFromText } from '../../testing/score-from-text';
 import { ticks } from '../units';
 import { chordSpans } from './chord-spans';
-import { voiceLeftHand, type LeftTask } from './left-hand';
-import { findSnags } from './snags';
+import { AVERAGE_HAND, type HandSize } from '../hands/reach';
+import { FULL_KEYBOARD } from '../keys/transpose-score';
+import type { Score } from '../score/model';
+import { physicalSnags } from './snags';
+import { TEXTURES, type GeneratedTexture } from './textures.data';
+import { voiceChords, type VoiceTask, type VoicingStyle } from './voice-chords';
 
 function chord(symbol: string) {
   const reading = readChord(symbol);
@@ -13,14 +17,30 @@ function chord(symbol: string) {
   return reading.chord;
 }
 
-function voice(symbols: string, texture: LeftTask['texture'], ceiling: number | null = null): string[] {
-  const tasks = symbols.split(' ').map((symbol, measure): LeftTask => ({
-    span: { measure, slot: 0, at: ticks(measure * 40_320), duration: ticks(40_320), chord: chord(symbol) },
-    texture,
-    ceiling,
-  }));
-  return voiceLeftHand(tasks).map(({ tones }) => tones.map(({ pitch }) => pitchName(pitch)).join(' '));
+interface VoiceOptions {
+  readonly otherHand?: number | null;
+  readonly style?: VoicingStyle;
+  readonly position?: VoiceTask['position'];
+  readonly reach?: HandSize['left'];
 }
+
+function voice(symbols: string, texture: GeneratedTexture, options: VoiceOptions = {}): string[] {
+  const tasks = symbols.split(' ').map((symbol, measure): VoiceTask => ({
+    span: { measure, slot: 0, at: ticks(measure * 40_320), duration: ticks(40_320), chord: chord(symbol) },
+    texture: TEXTURES[texture],
+    hand: 'left',
+    otherHand: options.otherHand ?? null,
+    reach: options.reach ?? AVERAGE_HAND.left,
+    widest: null,
+    position: options.position ?? null,
+  }));
+  return voiceChords(tasks, options.style).map(({ tones }) =>
+    tones.map(({ pitch }) => pitchName(pitch)).join(' '),
+  );
+}
+
+const snagsOf = (score: Score, keyboard = FULL_KEYBOARD) =>
+  physicalSnags({ score, keyboard, size: AVERAGE_HAND, scale: 1 });
 
 describe('the left hand', () => {
   it('holds roots near where the hand is', () =>
@@ -44,8 +64,38 @@ describe('the left hand', () => {
 
   it('goes lower when the tune comes down to it', () => {
     const top = (names: string[]) => names[0]!.split(' ').at(-1);
-    expect(top(voice('F', 'close-triads', 72))).toBe('C4');
-    expect(top(voice('F', 'close-triads', 58))).toBe('A3');
+    expect(top(voice('F', 'close-triads', { otherHand: 72 }))).toBe('C4');
+    expect(top(voice('F', 'close-triads', { otherHand: 58 }))).toBe('A3');
+  });
+
+  it('stays in root position where that is the style, and keeps one shape a chord where that is', () => {
+    expect(voice('C Dm C Dm', 'close-triads', { style: 'root' })).toEqual([
+      'C3 E3 G3',
+      'D3 F3 A3',
+      'C3 E3 G3',
+      'D3 F3 A3',
+    ]);
+    const same = voice('C F Am C G Am F C', 'close-triads', { style: 'same-shape' });
+    expect(new Set([same[0], same[3], same[7]]).size).toBe(1);
+    expect(same[2]).toBe(same[5]);
+  });
+
+  it('takes a chord note under its five fingers where the root is out of them', () => {
+    const position = { low: 21, high: 25 }; // C3 to G3
+    expect(voice('C F G Am', 'held-note', { position })).toEqual([
+      'C3',
+      'F3',
+      'G3',
+      expect.stringMatching(/^[CE]3$/),
+    ]);
+  });
+
+  it('takes root and seventh, or the third where there is none', () =>
+    expect(voice('G7 C', 'shell-seventh')).toEqual(['G2 F3', expect.stringMatching(/^C3 E3$/)]));
+
+  it('does not reach wider than the hand', () => {
+    const small = { comfortable: 7, largest: 8 };
+    expect(voice('C F G', 'close-triads', { reach: small })).toEqual(['C3 E3 G3', 'F3 A3 C4', 'G3 B3 D4']);
   });
 
   it('rests where there is no chord', () => expect(voice('C N.C. G', 'held-root')).toHaveLength(2));
@@ -91,15 +141,15 @@ describe('what cannot be played', () => {
       right: 'E4:1/1 | C4:1/1 | G4:1/1',
       left: 'E4:1/1 | D4:1/1 | C3:1/1',
     });
-    expect(findSnags(score).map(({ kind, measure }) => [kind, measure])).toEqual([
+    expect(snagsOf(score).map(({ kind, measure }) => [kind, measure])).toEqual([
       ['same-key', 0],
       ['crossing', 1],
     ]);
-    expect(findSnags(score, { lowest: 60, highest: 84 }).map(({ kind }) => kind)).toContain('off-keyboard');
+    expect(snagsOf(score, { lowest: 60, highest: 84 }).map(({ kind }) => kind)).toContain('off-keyboard');
   });
 
   it('is nothing when the hands take turns on a key', () => {
     const score = scoreFromText({ time: [4, 4], key: 'C', right: 'E4:1/2 r:1/2', left: 'r:1/2 E4:1/2' });
-    expect(findSnags(score)).toEqual([]);
+    expect(snagsOf(score)).toEqual([]);
   });
 });

@@ -1,0 +1,215 @@
+import {
+  addLearner,
+  choose,
+  expect,
+  expectAccessible,
+  expectSaved,
+  importTune,
+  openBench,
+  test,
+} from './studio';
+import type { Page } from '@playwright/test';
+
+/** Presses the middle of the notehead of a note. */
+async function pressNote(page: Page, index: number): Promise<void> {
+  const head = page.locator('.music .note.rh .notehead').nth(index);
+  await expect.poll(() => head.boundingBox()).not.toBeNull();
+  const box = (await head.boundingBox())!;
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+}
+
+test('the pedal is chosen for the piece, painted for a measure, and its points dragged and stepped', async ({
+  page,
+}) => {
+  await importTune(page);
+  await openBench(page);
+  await choose(page, 'Rung', /^5/);
+  await choose(page, 'Pedal', /^legato/);
+  const points = page.locator('[data-point]');
+  await expect(points.first()).toBeVisible();
+  const pedals = page.locator('.music .pedal');
+  await expect(pedals.first()).toBeAttached();
+
+  // A measure of its own, by control and by key.
+  await page.locator('[data-row="pedal"][data-measure="2"]').click();
+  await choose(page, 'Pedal of these measures', /^no pedal/);
+  await expect(page.locator('[data-point^="2-"]')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await page.locator('[data-row="pedal"][data-measure="2"]').click();
+  await page.keyboard.press('g');
+  await expect(page.locator('[data-point^="2-"]').first()).toBeVisible();
+
+  // The lifting point of measure 1 is dragged to its middle, then stepped on by keyboard.
+  const up = page.locator('[data-point="1-0-up"]');
+  const box = (await up.boundingBox())!;
+  const cell = (await page.locator('[data-row="pedal"][data-measure="1"]').boundingBox())!;
+  const whole = Number(await up.getAttribute('aria-valuenow'));
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(cell.x + cell.width / 2, box.y + 4, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(async () => Number(await up.getAttribute('aria-valuenow'))).toBeLessThan(whole);
+  const dragged = Number(await up.getAttribute('aria-valuenow'));
+  await up.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect.poll(async () => Number(await up.getAttribute('aria-valuenow'))).toBe(dragged - 1);
+  await expectSaved(page);
+  await page.reload();
+  await expect(up).toHaveAttribute('aria-valuenow', String(dragged - 1));
+  await expectAccessible(page);
+  await page.keyboard.press('Control+z');
+  await expectSaved(page);
+});
+
+test('a reach is measured on the screen and on a digital keyboard, and what is wrong is said at its field', async ({
+  page,
+}) => {
+  // A stand-in for a digital keyboard: two keys go down together as soon as somebody listens.
+  await page.addInitScript(() => {
+    const input = {
+      name: 'Stand-in keyboard',
+      addEventListener: (_: string, hear: (event: { data: Uint8Array }) => void) => {
+        for (const key of [60, 69]) hear({ data: Uint8Array.from([0x90, key, 80]) });
+        for (const key of [60, 69]) hear({ data: Uint8Array.from([0x80, key, 0]) });
+      },
+      removeEventListener: () => undefined,
+    };
+    Object.defineProperty(navigator, 'requestMIDIAccess', {
+      value: async () => ({ inputs: new Map([['1', input]]) }),
+    });
+  });
+  await addLearner(page, 'Ida');
+  await page.getByRole('link', { name: 'Hands and ways' }).click();
+  await page.getByRole('radio', { name: 'Left hand' }).click();
+  await page.getByRole('radio', { name: 'Largest' }).click();
+  await page.getByRole('button', { name: 'C4', exact: true }).click();
+  await page.getByRole('button', { name: 'B4', exact: true }).click();
+  await expect(page.getByText('a seventh, 11 semitones')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByLabel('Left hand, largest')).toHaveValue(/.*/);
+  await page.getByRole('radio', { name: 'Right hand' }).click();
+  await page.getByRole('radio', { name: 'Comfortable' }).click();
+  await page.getByRole('button', { name: 'Use a digital keyboard' }).click();
+  await expect(page.getByText('a sixth, 9 semitones')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByText('Never force a reach').first()).toBeVisible();
+
+  await page.getByLabel('Keys known').fill('C, H');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Write keys such as C, G, Am')).toBeVisible();
+  await page.getByLabel('Keys known').fill('C, G');
+  await page.getByLabel('Pedal').selectOption({ label: 'feet do not reach it yet' });
+  await expect(page.getByText('leaves the pedal until the heel stays')).toBeVisible();
+  await page.getByRole('combobox', { name: /^Keyboard/ }).selectOption('61 keys');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Editions already handed out stay as they are')).toBeVisible();
+  await page.getByRole('link', { name: 'Back to the register' }).click();
+  await expect(page.getByText('61 keys')).toBeVisible();
+  await expect(page.getByText('pedal: feet do not reach it yet')).toBeVisible();
+});
+
+test('another learner gets other fingers, what changed is shown, and no pedal where there is none', async ({
+  page,
+}) => {
+  await addLearner(page, 'Bram');
+  await page.getByRole('link', { name: 'Hands and ways' }).click();
+  await page.getByLabel('Right hand, comfortable').selectOption('a fifth');
+  await page.getByLabel('Left hand, comfortable').selectOption('a fifth');
+  await page.getByLabel('Rung').selectOption('5');
+  await page.getByLabel('Pedal').selectOption({ label: 'has none' });
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await importTune(page);
+  await openBench(page);
+  await choose(page, 'Rung', /^5/);
+  await choose(page, 'Fingers', 'on every note');
+  await choose(page, 'Pedal', /^legato/);
+  await expect(page.locator('[data-point]').first()).toBeVisible();
+  await choose(page, 'Learner', /^Bram/);
+  await expect(page.getByText(/Changed since when it was for anyone: measures/)).toBeVisible();
+  await expect(page.getByText('(the learner has none)')).toBeVisible();
+  await expect(page.locator('[data-point]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByText(/Changed since/)).toHaveCount(0);
+  await expectSaved(page);
+});
+
+test('a finger says why it is there, its alternatives are shown in the music, left, and taken with a letter', async ({
+  page,
+}) => {
+  await importTune(page);
+  await openBench(page);
+  await choose(page, 'Fingers', 'on every note');
+  await pressNote(page, 4);
+  await expect(page.getByText(/^\d worked out/)).toBeVisible();
+  await page.keyboard.press('Enter');
+  const why = page.getByRole('region', { name: /^Why measure/ });
+  await expect(why.getByText(/^Finger \d/)).toBeVisible();
+  await expect(why.getByText(/^\+\d+: /).first()).toBeVisible();
+  await expect(why.getByText(/The whole phrase, now/)).toBeVisible();
+  const show = why.getByRole('button', { name: /^Show in the music/ }).first();
+  await show.click();
+  await expect(why.getByText('Shown in the music, not taken yet.')).toBeVisible();
+  await expect(page.locator('[data-save-state="saved"]')).toBeVisible();
+  await show.click();
+  await expect(why.getByText('Shown in the music, not taken yet.')).toHaveCount(0);
+  await why.focus();
+  await page.keyboard.press('a');
+  await expect(page.getByText(/^pinned/)).toBeVisible();
+  await expect(why.getByText(/set by hand or came with the score/)).toBeVisible();
+  await expectSaved(page);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/^\d worked out/)).toBeVisible();
+});
+
+test('a count is written in place, by pointing and by keyboard, and given back to the style', async ({
+  page,
+}) => {
+  await importTune(page);
+  await openBench(page);
+  await choose(page, 'Counts', 'numbers, 1 & 2 &');
+  const first = page.locator('.music .count[id="n1c1"]');
+  await expect(first).toContainText('2');
+  await first.click();
+  await page.getByLabel('Say').fill('two');
+  await page.getByRole('button', { name: 'Write', exact: true }).click();
+  await expect(first).toContainText('two');
+  await choose(page, 'Counts', 'ta and ti');
+  await expect(first).toContainText('two');
+  await first.click();
+  await page.getByRole('button', { name: 'As the style says' }).click();
+  await expect(first).not.toContainText('two');
+  await pressNote(page, 3);
+  await page.keyboard.press('u');
+  await page.getByLabel('Say').fill('now');
+  await page.getByLabel('Say').press('Enter');
+  await expect(page.locator('.music .count', { hasText: 'now' })).toHaveCount(1);
+  await choose(page, 'Which hand is counted', 'each hand apart');
+  await expect.poll(() => page.locator('.music .count').count()).toBeGreaterThan(20);
+  await choose(page, 'Where counts stand', 'where a rhythm is new');
+  await expectSaved(page);
+});
+
+test('a handout has fingers by name, pictures of where the hands lie, and cues', async ({ page }) => {
+  await addLearner(page, 'Noor');
+  await importTune(page);
+  await openBench(page);
+  await choose(page, 'Learner', /^Noor/);
+  await expectSaved(page);
+  await page.getByRole('button', { name: 'Hand out …' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Hand out' }).click();
+  await page.waitForURL(/\/learners\/.+/);
+  await page.getByRole('link', { name: 'Print' }).click();
+  await expect(page.locator('.sheets[data-ready="true"]')).toBeVisible();
+  const pages = await page.getByRole('article').count();
+  await page.getByLabel('Finger names').selectOption('thumb, first, second, third, fourth');
+  await expect(page.getByText(/Fingers: 1 thumb, 2 first/)).toBeVisible();
+  await page.getByLabel('Keyboard pictures').check();
+  await expect(page.getByRole('article')).toHaveCount(pages + 1);
+  await expect(page.getByRole('img', { name: /position, right hand/ }).first()).toBeVisible();
+  await expectAccessible(page);
+  await page.reload();
+  await expect(page.getByLabel('Keyboard pictures')).toBeChecked();
+});

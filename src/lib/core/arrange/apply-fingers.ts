@@ -1,0 +1,73 @@
+import {
+  fingerScore,
+  type FingeredNote,
+  type FingerScoreTask,
+  type FingerTrouble,
+} from '../fingering/finger-score';
+import { msPerTick } from '../playback/tempo';
+import type { Note } from '../score/model';
+import { positionsOf, positionWords } from '../fingering/positions';
+import type { ArrangeFor } from './arrange-for';
+import type { Arrangement } from './arrangement';
+import type { Chosen } from './choose-arrangement';
+import type { Recipe } from './document';
+import { withFinger } from './note-pins';
+
+/** The learner's notes to be fingered, round the fingers that stand already: the teacher's pins, and the source's own. */
+export function fingerTask(
+  { material }: Pick<Chosen, 'material'>,
+  notes: readonly Note[],
+  recipe: Recipe,
+  { size }: Pick<ArrangeFor, 'size'>,
+): FingerScoreTask {
+  return {
+    notes,
+    measures: material.score.measures,
+    sections: material.sections,
+    size,
+    style: recipe.fingerStyle,
+    msPerTick: msPerTick(material.score, recipe.tempo),
+    pinned: new Map(notes.flatMap((note) => (note.finger === null ? [] : [[note.id, note.finger] as const]))),
+  };
+}
+
+/** The notes with the fingers that the recipe shows, and where the hand cannot do what is asked. */
+export function showFingers(
+  chosen: Pick<Chosen, 'material'>,
+  notes: readonly Note[],
+  recipe: Recipe,
+  whom: Pick<ArrangeFor, 'size'>,
+): {
+  readonly notes: readonly Note[];
+  readonly troubles: readonly FingerTrouble[];
+  readonly positions: Arrangement['positions'] | null;
+} {
+  if (recipe.fingers !== 'at-shifts' && recipe.fingers !== 'every-note')
+    return { notes, troubles: [], positions: null };
+  const fingered = fingerScore(fingerTask(chosen, notes, recipe, whom));
+  return {
+    troubles: fingered.troubles,
+    positions: positionsByMeasure(chosen, notes, fingered.notes),
+    notes: notes.map((note) => {
+      const found = fingered.notes.get(note.id);
+      if (!found || (recipe.fingers === 'at-shifts' && !found.isTelling)) return note;
+      return withFinger(note, found.finger, found.then ?? undefined);
+    }),
+  };
+}
+
+function positionsByMeasure(
+  { material }: Pick<Chosen, 'material'>,
+  notes: readonly Note[],
+  fingered: ReadonlyMap<string, FingeredNote>,
+): Arrangement['positions'] {
+  const byMeasure = material.score.measures.map((): Note[] => []);
+  for (const note of notes) byMeasure[note.measure]?.push(note);
+  return byMeasure.map((own) => {
+    own.sort((a, b) => a.at - b.at);
+    return {
+      right: positionWords(positionsOf(own, fingered, 'right')),
+      left: positionWords(positionsOf(own, fingered, 'left')),
+    };
+  });
+}

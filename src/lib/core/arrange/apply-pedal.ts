@@ -1,0 +1,200 @@
+import { pedalPart, pedalPoints, type LoadTerms } from '../load/load';
+import { planPedal, pedalMarks, type MeasurePedal, type PedalTask } from '../pedal/plan-pedal';
+import type { PedalSpan } from '../pedal/place-pedal';
+import type { PedalPolicy } from '../pedal/policies.data';
+import { msPerTick } from '../playback/tempo';
+import { rungAt, type Rung } from '../rungs/rungs';
+import type { Mark, Measure, Note } from '../score/model';
+import type { ArrangeFor } from './arrange-for';
+import type { Load } from './choose';
+import type { Chosen } from './choose-arrangement';
+import { pinsOf, soundingPins, type ArrangementDocument, type Pin } from './document';
+import type { SolvedRung } from './rung-task';
+
+/** Pins that may make a measure heavier than it was chosen to be; the promise about the rung above does not hold there. */
+const HEAVIER: readonly Pin['kind'][] = ['texture', 'right-texture', 'setting', 'ease', 'settled', 'keep'];
+
+/**
+ * The pedal of the finished notes. It adds to the load, and the promise that a lower rung weighs no more must hold with
+ * it: a measure is pedalled only as far as it stays under the rung's ceiling and under the rung above with its pedal.
+ */
+export function pedalFor(
+  chosen: Chosen,
+  notes: readonly Note[],
+  document: ArrangementDocument,
+  whom: ArrangeFor,
+): readonly MeasurePedal[] {
+  const own = document.pins.filter((pin) => pin.kind === 'pedal' || pin.kind === 'pedal-points');
+  const asked = JSON.stringify([document.recipe.pedal, own, soundingPins(document)]);
+  const known = planned.get(chosen);
+  if (known?.asked === asked) return known.plan;
+  const plan = planFor(chosen, notes, document, whom);
+  planned.set(chosen, { asked, plan });
+  return plan;
+}
+
+const planned = new WeakMap<Chosen, { readonly asked: string; readonly plan: readonly MeasurePedal[] }>();
+
+function planFor(
+  chosen: Chosen,
+  notes: readonly Note[],
+  document: ArrangementDocument,
+  whom: ArrangeFor,
+): readonly MeasurePedal[] {
+  const { material, solved, facts } = chosen;
+  const rung = rungAt(whom.rules.rungs, document.recipe.rung);
+  const free = new Set(
+    document.pins.flatMap((pin) => (HEAVIER.includes(pin.kind) && 'measure' in pin ? [pin.measure] : [])),
+  );
+  const above = weightsAbove(chosen, document, whom);
+  const mostChanges = (measure: number) =>
+    free.has(facts.sourceMeasure[measure]!)
+      ? Infinity
+      : changesWithin(solved.choices[measure]!.load.total, rung, above?.[measure] ?? null);
+  return planPedal({
+    ...taskFor(chosen, solved, rung, document, whom),
+    notes: notes.filter((note) => note.staff <= 1),
+    leftTextures: textures(chosen, document, ({ candidate }) => candidate.left.texture),
+    rightTextures: textures(chosen, document, ({ candidate }) => candidate.right.texture),
+    own: ownPedal(chosen, document, material.score.measures),
+    mostChanges,
+  });
+}
+
+/** A settled measure has notes of its own: no texture tells what they are. */
+function textures<T>(
+  { solved, facts }: Chosen,
+  document: ArrangementDocument,
+  of: (choice: SolvedRung['choices'][number]) => T,
+): readonly (T | null)[] {
+  const settled = new Set(pinsOf(document, 'settled').map((pin) => pin.measure));
+  return solved.choices.map((choice, index) =>
+    settled.has(facts.sourceMeasure[index]!) ? null : of(choice),
+  );
+}
+
+function taskFor(
+  { material }: Chosen,
+  solved: SolvedRung,
+  rung: Rung,
+  { recipe }: ArrangementDocument,
+  whom: ArrangeFor,
+): Omit<PedalTask, 'mostChanges'> {
+  return {
+    measures: material.score.measures,
+    notes: solved.choices.flatMap(({ candidate: { right, left } }) => [
+      ...right.music.notes,
+      ...left.music.notes,
+    ]),
+    chords: material.score.chords,
+    marks: material.score.marks,
+    leftTextures: solved.choices.map(({ candidate }) => candidate.left.texture),
+    rightTextures: solved.choices.map(({ candidate }) => candidate.right.texture),
+    leftSpan: whom.size.left,
+    rule: rung.pedal,
+    use: whom.pedal,
+    wanted: recipe.pedal,
+    own: new Map(),
+    msPerTick: msPerTick(material.score, recipe.tempo),
+  };
+}
+
+const weighed = new WeakMap<SolvedRung, { readonly asked: string; readonly weights: readonly number[] }>();
+
+/** What the measures of the rung above weigh with its pedal; null at the top. */
+function weightsAbove(
+  chosen: Chosen,
+  document: ArrangementDocument,
+  whom: ArrangeFor,
+): readonly number[] | null {
+  let above: readonly number[] | null = null;
+  for (const solved of chosen.above) {
+    const rung = rungAt(whom.rules.rungs, solved.place);
+    const asked = JSON.stringify([document.recipe.pedal, document.recipe.tempo, whom]);
+    const known = weighed.get(solved);
+    if (known?.asked === asked) {
+      above = known.weights;
+      continue;
+    }
+    const ceilings: readonly number[] | null = above;
+    const plan = planPedal({
+      ...taskFor(chosen, solved, rung, document, whom),
+      mostChanges: (measure) =>
+        changesWithin(solved.choices[measure]!.load.total, rung, ceilings?.[measure] ?? null),
+    });
+    above = plan.map(({ spans }, measure) =>
+      Math.min(100, solved.choices[measure]!.load.total + pedalPoints(spans.length)),
+    );
+    weighed.set(solved, { asked, weights: above });
+  }
+  return above;
+}
+
+/** How many pedal changes a measure takes before it weighs more than its rung or the rung above allows. */
+function changesWithin(dry: number, rung: Rung, above: number | null): number {
+  const most = Math.min(Math.max(dry, rung.load), above ?? Infinity);
+  let changes = 0;
+  while (changes < MOST_CHANGES && dry + pedalPoints(changes + 1) <= most) changes += 1;
+  return changes === MOST_CHANGES ? Infinity : changes;
+}
+
+/** From so many on, more changes weigh no more. */
+const MOST_CHANGES = 4;
+
+function ownPedal(
+  { facts, scale }: Chosen,
+  document: ArrangementDocument,
+  measures: readonly Measure[],
+): ReadonlyMap<number, PedalPolicy | readonly PedalSpan[]> {
+  const found = new Map<number, PedalPolicy | readonly PedalSpan[]>();
+  for (const pin of pinsOf(document, 'pedal'))
+    for (const [index, source] of facts.sourceMeasure.entries())
+      if (source === pin.measure) found.set(index, pin.policy);
+  for (const pin of pinsOf(document, 'pedal-points')) {
+    const opening = measures[facts.sourceMeasure.indexOf(pin.measure)];
+    if (!opening) continue;
+    for (const [index, source] of facts.sourceMeasure.entries()) {
+      if (source !== pin.measure) continue;
+      const { start, length } = measures[index]!;
+      found.set(
+        index,
+        [...pin.spans]
+          .sort((a, b) => a.down - b.down)
+          .map(({ down, up }) => ({
+            down: Math.max(start, opening.start + down * scale),
+            up: Math.min(start + length, opening.start + up * scale),
+          }))
+          .filter(({ down, up }) => up > down)
+          .map((span, place, spans) => ({
+            ...span,
+            up: Math.min(span.up, spans[place + 1]?.down ?? span.up),
+          })),
+      );
+    }
+  }
+  return found;
+}
+
+/** Marks without the score's own pedal, and with the one worked out. */
+export function withPedalMarks(marks: readonly Mark[], pedal: readonly MeasurePedal[]): readonly Mark[] {
+  const own = pedalMarks(pedal);
+  const others = marks.some((mark) => mark.kind === 'pedal')
+    ? marks.filter((mark) => mark.kind !== 'pedal')
+    : marks;
+  return own.length === 0 ? others : [...others, ...own].sort((a, b) => a.at - b.at);
+}
+
+/** A measure's load with its pedal changes. */
+export function loadWithPedal(load: Load, changes: number): Load {
+  if (changes === 0) return load;
+  const own = Math.round(pedalPart(changes) / 100);
+  return {
+    right: load.right + own,
+    left: load.left + own,
+    total: Math.min(100, load.total + pedalPoints(changes)),
+  };
+}
+
+export function termsWithPedal(terms: LoadTerms, changes: number): LoadTerms {
+  return changes === 0 ? terms : { ...terms, pedal: pedalPart(changes) };
+}

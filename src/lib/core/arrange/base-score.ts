@@ -1,0 +1,185 @@
+import { midiOf } from '../pitch/pitch';
+import { BASS, TREBLE, type Clef, type Note, type Rest, type Score } from '../score/model';
+import { bpm, ticks, type NoteId } from '../units';
+import { addColours } from './colours';
+import { carryTouch } from './carry-touch';
+import type { ArrangementDocument, Setting } from './document';
+import type { Loss } from './losses';
+import type { Material } from './material';
+import { withFinger } from './note-pins';
+import { raiseLearner, secondPlayers } from './second-players';
+import type { SolvedRung } from './rung-task';
+import type { SourceFacts } from './study-source';
+import { textureLabel } from './textures.data';
+
+const MIDDLE_C = 60;
+const LOWEST_IN_TREBLE = 57;
+
+/** The chosen notes of the learner's hands and the other players, as records that live as long as the choice does. */
+export interface BaseScore {
+  readonly notes: readonly Note[];
+  readonly rests: readonly Rest[];
+  readonly slurs: Score['slurs'];
+  readonly losses: readonly Loss[];
+  readonly others: ReturnType<typeof secondPlayers>;
+  readonly marks: Score['marks'];
+  readonly clefs: Score['clefs'];
+  readonly parts: Score['parts'];
+}
+
+/** Writes the choices of a rung as notes, with what the other players have, touch, clefs and counts. */
+export function writeBase(
+  material: Material,
+  settingAt: readonly Setting[],
+  solved: SolvedRung,
+  recipe: ArrangementDocument['recipe'],
+  facts: SourceFacts,
+): BaseScore {
+  const choices = solved.choices.map(({ candidate }) => candidate);
+  const chosen = choices.flatMap(({ right, left }) => [...right.music.notes, ...left.music.notes]);
+  const coloured = addColours(
+    {
+      notes: chosen,
+      rests: choices.flatMap(({ right, left }) => [...right.music.rests, ...left.music.rests]),
+    },
+    recipe.colours,
+    material,
+  );
+  const raised = raiseLearner(coloured.notes, settingAt);
+  const isStripped = recipe.fingers === 'pinned' || recipe.sourceFingers === 'ignored';
+  const fingered = isStripped ? raised.map((note) => withFinger(note, null)) : raised;
+  const others = secondPlayers(material, settingAt, fingered);
+  const touched = carryTouch(material.score, mendTies(fingered), solved.place);
+  const marks = material.score.marks
+    .filter((mark) => mark.part === facts.roles.tune.part || mark.part === facts.roles.left?.part)
+    .map((mark) => ({ ...mark, part: 0, staff: Math.min(1, mark.staff) }));
+  const ids = new Set<string>(touched.notes.map((note) => note.id));
+  return {
+    notes: touched.notes,
+    rests: coloured.rests,
+    slurs: touched.slurs,
+    losses: [
+      ...choices.flatMap(({ right, left }) => [...right.music.losses, ...left.music.losses]),
+      ...touched.losses,
+      ...replaced(material, solved, ids, others.notes),
+    ],
+    others,
+    marks: recipe.tempo === null ? marks : withTempo(marks, recipe.tempo),
+    clefs: clefsOf(material, facts, solved, touched.notes, others.staves),
+    parts: [
+      {
+        id: 'P1',
+        name: 'Piano',
+        staves: others.staves,
+        ...(others.staves > 2 ? { groups: others.groups, order: others.order, names: others.names } : {}),
+      },
+    ],
+  };
+}
+
+/** Ties lead to the note that goes on at the same pitch, or nowhere. */
+export function mendTies(notes: readonly Note[]): readonly Note[] {
+  const byId = new Map(notes.map((note) => [note.id, note]));
+  return notes.map((note) => {
+    if (note.tieTo === null) return note;
+    const target = byId.get(note.tieTo);
+    const goesOn = target && target.at === note.at + note.duration && target.staff === note.staff;
+    return goesOn ? note : { ...note, tieTo: null };
+  });
+}
+
+function withTempo(marks: Score['marks'], tempo: number): Score['marks'] {
+  const opening = {
+    kind: 'tempo' as const,
+    part: 0,
+    staff: 0,
+    measure: 0,
+    at: ticks(0),
+    bpm: bpm(tempo),
+    beatUnit: ticks(10_080),
+  };
+  return [opening, ...marks.filter((mark) => mark.kind !== 'tempo')];
+}
+
+/** One record a measure and hand for the notes that a texture stands in place of, so that nothing goes without a word. */
+function replaced(
+  material: Material,
+  solved: SolvedRung,
+  present: ReadonlySet<string>,
+  others: readonly Note[],
+): readonly Loss[] {
+  const elsewhere = new Set<string>(others.map((note) => note.id));
+  return material.measures.flatMap((own, index): Loss[] => {
+    const { right, left } = solved.choices[index]!.candidate;
+    const told = new Set<string>([...right.music.losses, ...left.music.losses].flatMap((loss) => loss.notes));
+    const missing = (notes: readonly Note[]) =>
+      notes
+        .filter((note) => !present.has(note.id) && !told.has(note.id) && !elsewhere.has(note.id))
+        .map((note): NoteId => note.id);
+    const [upper, lower] = [missing(own.upper.notes), missing(own.lower.notes)];
+    return [
+      ...(upper.length > 0
+        ? [
+            {
+              measure: index,
+              hand: 'right' as const,
+              kind: 'replaced' as const,
+              notes: upper,
+              sentence: `“${textureLabel(right.texture)}” stands in place of what else the right hand had.`,
+            },
+          ]
+        : []),
+      ...(lower.length > 0
+        ? [
+            {
+              measure: index,
+              hand: 'left' as const,
+              kind: 'replaced' as const,
+              notes: lower,
+              sentence: `“${textureLabel(left.texture)}” stands in place of the left hand as written.`,
+            },
+          ]
+        : []),
+    ];
+  });
+}
+
+function clefsOf(
+  material: Material,
+  facts: SourceFacts,
+  solved: SolvedRung,
+  notes: readonly Note[],
+  staves: number,
+): Score['clefs'] {
+  const { roles } = facts;
+  const opening = (staff: number, clef: Clef) => ({ ...clef, part: 0, staff, measure: 0, at: ticks(0) });
+  const from = (place: { readonly part: number; readonly staff: number } | null, staff: number) =>
+    material.score.clefs
+      .filter((clef) => place && clef.part === place.part && clef.staff === place.staff)
+      .map((clef) => ({ ...clef, part: 0, staff }));
+  const isWritten = (hand: 'right' | 'left') =>
+    solved.choices.some(({ candidate }) => candidate[hand].texture === 'as-written');
+  const isTwo = staves >= 4;
+  const right =
+    isWritten('right') || solved.choices.some(({ candidate }) => candidate.right.texture === 'tune')
+      ? from(roles.tune, 0)
+      : [];
+  const left = isWritten('left') ? from(roles.left, 1) : [];
+  const opened = (own: Score['clefs'], staff: number, clef: Clef) =>
+    own.some((each) => each.at === 0) ? own : [opening(staff, clef), ...own];
+  const extra = Array.from({ length: Math.max(0, staves - 2) }, (_, index) =>
+    opening(index + 2, isTwo && index + 2 >= staves - 2 ? BASS : TREBLE),
+  );
+  return [
+    ...opened(right, 0, TREBLE),
+    ...opened(left, 1, isTwo || liesHigh(notes) ? TREBLE : BASS),
+    ...extra,
+  ].sort((a, b) => a.at - b.at || a.staff - b.staff);
+}
+
+/** A left hand that shares a high tune would stand on ledger lines in the bass clef: most of it above middle C, none below A3. */
+function liesHigh(notes: readonly Note[]): boolean {
+  const heights = notes.filter(({ staff }) => staff === 1).map(({ pitch }) => midiOf(pitch));
+  const high = heights.filter((height) => height > MIDDLE_C).length;
+  return heights.every((height) => height >= LOWEST_IN_TREBLE) && high * 2 > heights.length;
+}

@@ -1,0 +1,85 @@
+import { intervalName } from '../pitch/interval';
+import { keyLabel } from '../pitch/key';
+import { diatonicIndex, spellingLabel } from '../pitch/pitch';
+import type { Measure, Note } from '../score/model';
+import { isPickup, metreLength } from '../score/time';
+import type { ArrangementDocument, Pin } from './document';
+import { takeAway } from './remedies';
+import { snag, type Snag } from './snags';
+import type { SourceFacts } from './study-source';
+import type { Chosen } from './choose-arrangement';
+
+/** A pin that waits for its note, where the note was. */
+export function restingSnag(pin: Pin, { sourceMeasure }: SourceFacts): Snag {
+  const note = 'note' in pin ? pin.note : 'from' in pin ? pin.from : '';
+  const source =
+    'measure' in pin ? pin.measure : Number(/m(\d+)/.exec(note)?.[1] ?? /^g(\d+)/.exec(note)?.[1] ?? 0);
+  const measure = Math.max(0, sourceMeasure.indexOf(source));
+  return snag(
+    'pin',
+    measure,
+    pin.id,
+    `A ${PIN_NAMES[pin.kind] ?? 'pin'} rests: its note is not in this version, and it comes back with the note.`,
+    [],
+    [takeAway(pin)],
+  );
+}
+
+const PIN_NAMES: Partial<Record<Pin['kind'], string>> = {
+  finger: 'finger',
+  pitch: 'changed note',
+  value: 'note value',
+  hand: 'change of hand',
+  touch: 'sign of touch',
+  slur: 'slur',
+  circle: 'circle',
+  added: 'note of your own',
+  dynamic: 'dynamic',
+  words: 'word',
+};
+
+/** The five letters under a hand, named by the lowest; a wider stretch by its ends. */
+export function positionName(notes: readonly Note[], hand: 'right' | 'left'): string {
+  const plain = notes.filter((note) => !note.grace);
+  if (plain.length === 0) return '';
+  const sorted = [...plain].sort((a, b) => diatonicIndex(a.pitch) - diatonicIndex(b.pitch));
+  const [low, high] = [sorted[0]!.pitch, sorted.at(-1)!.pitch];
+  const name = (pitch: Note['pitch']) => spellingLabel(pitch);
+  if (diatonicIndex(high) - diatonicIndex(low) > 4) return `${name(low)}–${name(high)}`;
+  return `${hand === 'right' ? 'thumb' : 'little finger'} ${name(low)}`;
+}
+
+/** What is to be said of the piece as a whole. */
+export function remarksOf(
+  { facts, material, interval }: Chosen,
+  { recipe }: ArrangementDocument,
+): readonly string[] {
+  const source = keyLabel(facts.key);
+  const isMoved = interval.semitones !== 0 || interval.steps !== 0;
+  const direction =
+    interval.semitones > 0 ? 'up' : interval.semitones < 0 ? 'down' : 'to the same sounding pitch, by';
+  return [
+    isMoved
+      ? `From ${source} to ${keyLabel(material.key)}: every note moves ${direction} a ${intervalName(interval)}.`.replace(
+          / a (octave|augmented)/,
+          ' an $1',
+        )
+      : `The piece stays in ${source}, the key it came in.`,
+    ...pickupRemark(material.score.measures),
+    ...(recipe.noteValues === 'doubled'
+      ? ['Note values are doubled: one measure of the source is two here, at the same pace.']
+      : []),
+  ];
+}
+
+/** A pickup counts the end of its measure; the last measure of the piece completes it, or that is said. */
+export function pickupRemark(measures: readonly Measure[]): readonly string[] {
+  const [first, last] = [measures[0], measures.at(-1)];
+  if (!first || !last || first === last || !isPickup(measures)) return [];
+  const isCompleted = first.length + last.length === metreLength(first.time);
+  return [
+    isCompleted
+      ? 'It opens with a pickup, which the last measure completes.'
+      : 'It opens with a pickup that the last measure does not complete: counted as it stands, and left as it is.',
+  ];
+}

@@ -1,0 +1,138 @@
+import { chordLabel } from '../pitch/chord';
+import { midiOf } from '../pitch/pitch';
+import { measureLoad } from '../load/load';
+import { RHYTHM_LABELS, type Rung } from '../rungs/rungs';
+import type { Candidate } from './candidates';
+import type { Choice } from './choose';
+import { rightTexturePin, texturePin, type Pin } from './document';
+import { pitchLabel, type Loss } from './losses';
+import type { SolvedRung } from './rung-task';
+import { isSung, leftRank, rightRank, textureLabel } from './textures.data';
+import { inversionOf, type ChordVoicing } from './voice-chords';
+
+/** Another way that was weighed, with what speaks against it and the pins that would take it. */
+export interface Alternative {
+  readonly label: string;
+  readonly against: string;
+  /** Points that it costs beyond the choice, over the whole piece. */
+  readonly extra: number | null;
+  readonly put: readonly Pin[];
+}
+
+/** Why one measure is as it is. */
+export interface Why {
+  readonly measure: number;
+  readonly sentences: readonly string[];
+  readonly alternatives: readonly Alternative[];
+  readonly losses: readonly Loss[];
+}
+
+const MOST_ALTERNATIVES = 5;
+
+/** A sentence on what each hand plays, what was given up for it, and the other ways with their price. */
+export function explain(
+  measure: number,
+  sourceMeasure: number,
+  solved: SolvedRung,
+  rung: Rung,
+  voicing: ChordVoicing | null,
+): Why {
+  const choice = solved.choices[measure]!;
+  const { candidate } = choice;
+  const losses = [...candidate.right.music.losses, ...candidate.left.music.losses];
+  return {
+    measure,
+    losses,
+    sentences: [
+      ...handSentences(candidate, rung),
+      ...(voicing ? [voicingSentence(voicing)] : []),
+      ...(candidate.isFromAbove ? ['It is as on the rung above: nothing plainer weighed less.'] : []),
+    ],
+    alternatives: alternativesOf(choice, solved.candidates[measure]!, sourceMeasure),
+  };
+}
+
+function handSentences({ right, left }: Candidate, rung: Rung): readonly string[] {
+  const lost = right.music.losses.filter((loss) => loss.kind === 'left-out').length;
+  const rhythm = right.rhythm === 'any' || isSung(right.texture) ? '' : ` in ${RHYTHM_LABELS[right.rhythm]}`;
+  return [
+    `Right hand: ${textureLabel(right.texture)}${rhythm}${lost > 0 ? `, ${lost} ${lost === 1 ? 'note' : 'notes'} left out` : ''}.`,
+    `Left hand: ${textureLabel(left.texture)}, which rung “${rung.name}” takes.`,
+  ];
+}
+
+function voicingSentence(voicing: ChordVoicing): string {
+  const name = voicing.span.chord ? chordLabel(voicing.span.chord) : '';
+  const notes = [...voicing.tones]
+    .sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch))
+    .map(({ pitch }) => pitchLabel(pitch))
+    .join(' ');
+  const position = ['root position', 'first inversion', 'second inversion'][inversionOf(voicing)];
+  const isChord = voicing.tones.length > 2;
+  const how = isChord ? ` in ${position ?? 'its own bass'}` : '';
+  return `${name}${how} is ${notes}: the least movement over the whole progression.`;
+}
+
+function alternativesOf(
+  choice: Choice,
+  candidates: readonly Candidate[],
+  measure: number,
+): readonly Alternative[] {
+  const named = new Map<string, Alternative>();
+  const chosen = nameOf(choice.candidate);
+  for (const [index, candidate] of candidates.entries()) {
+    const name = nameOf(candidate);
+    const extra = choice.extra[index] ?? null;
+    if (name === chosen || candidate === choice.candidate) continue;
+    const known = named.get(name);
+    if (known && (known.extra ?? Infinity) <= (extra ?? Infinity)) continue;
+    named.set(name, {
+      label: labelOf(candidate, choice.candidate),
+      against: againstIt(candidate, choice.candidate, extra),
+      extra,
+      put: [
+        ...(candidate.left.texture === choice.candidate.left.texture
+          ? []
+          : [texturePin(measure, candidate.left.texture)]),
+        ...(candidate.right.texture === choice.candidate.right.texture
+          ? []
+          : [rightTexturePin(measure, candidate.right.texture)]),
+      ],
+    });
+  }
+  return [...named.values()]
+    .filter((each) => each.put.length > 0)
+    .sort((a, b) => (a.extra ?? Infinity) - (b.extra ?? Infinity))
+    .slice(0, MOST_ALTERNATIVES);
+}
+
+function nameOf({ left, right }: Candidate): string {
+  return `${left.texture}/${right.texture}`;
+}
+
+function labelOf(candidate: Candidate, chosen: Candidate): string {
+  const parts = [
+    ...(candidate.left.texture === chosen.left.texture
+      ? []
+      : [`left hand: ${textureLabel(candidate.left.texture)}`]),
+    ...(candidate.right.texture === chosen.right.texture
+      ? []
+      : [`right hand: ${textureLabel(candidate.right.texture)}`]),
+  ];
+  return parts.join(', ');
+}
+
+function againstIt(candidate: Candidate, chosen: Candidate, extra: number | null): string {
+  const [first] = [...candidate.right.breaks, ...candidate.left.breaks];
+  if (first) return first.sentence;
+  if (extra === null) return 'it weighs more than the rung above';
+  const losses = [...candidate.right.music.losses, ...candidate.left.music.losses].filter(
+    (loss) => loss.kind === 'left-out',
+  ).length;
+  if (losses > 0) return `${losses} ${losses === 1 ? 'note' : 'notes'} would be lost`;
+  const rank = ({ left, right }: Candidate) => leftRank(left.texture) + rightRank(right.texture);
+  const weight = ({ leftBase, rightBase }: Candidate) => measureLoad(rightBase, leftBase);
+  const change =
+    rank(candidate) < rank(chosen) ? 'plainer' : rank(candidate) > rank(chosen) ? 'richer' : 'as rich';
+  return `${change}, load about ${weight(candidate)}`;
+}

@@ -1,0 +1,92 @@
+import type { Beat } from '../score/time';
+import {
+  FINER,
+  FUNCTION_COMPOUND,
+  FUNCTION_SIMPLE,
+  NUMBERS_COMPOUND,
+  NUMBERS_SIMPLE,
+  NUMBERS_TRIPLET,
+  TA_TI_COMPOUND,
+  TA_TI_SIMPLE,
+  TA_TI_TRIPLET,
+  type CompoundCount,
+  type CountingStyle,
+  type SyllableTable,
+  type TripletCount,
+} from './syllables.data';
+
+/** A moment that is counted: its beat, how far into it, and what else is struck in that beat. */
+export interface SyllablePlace {
+  readonly beat: Beat;
+  readonly into: number;
+  /** Onsets after the beat itself, in ticks from it. */
+  readonly inside: readonly number[];
+  readonly isStruckOnBeat: boolean;
+}
+
+interface SyllableOptions {
+  readonly style: CountingStyle;
+  readonly compound: CompoundCount;
+  readonly triplet: TripletCount;
+  readonly isSwung: boolean;
+}
+
+/** What is said at a moment. `beatsLasted` counts the beats of the note or silence so far, for the note-values style. */
+export function syllableAt(
+  place: SyllablePlace,
+  options: SyllableOptions,
+  state: 'sounds' | 'held' | 'rest',
+  beatsLasted: number,
+): string {
+  const { beat, into } = place;
+  switch (options.style) {
+    case 'numbers':
+      return into === 0 ? numberAt(place, options) : numberInside(place, options);
+    case 'note-values':
+      return into === 0 || state === 'sounds' ? (into === 0 ? String(beatsLasted) : '&') : '&';
+    case 'ta-ti':
+      if (place.inside.length === 0 && into === 0) return state === 'held' ? 'a' : 'ta';
+      if (isTripled(place)) return TA_TI_TRIPLET[fraction(into, beat.length)] ?? FINER;
+      return (beat.division === 3 ? TA_TI_COMPOUND : TA_TI_SIMPLE)[fraction(into, beat.length)] ?? FINER;
+    case 'beat-function': {
+      const table = beat.division === 3 || isTripled(place) ? FUNCTION_COMPOUND : FUNCTION_SIMPLE;
+      return table[fraction(into, beat.length)] ?? FINER;
+    }
+  }
+}
+
+function numberAt({ beat }: SyllablePlace, { compound }: SyllableOptions): string {
+  return compound === 'eighths' && beat.division === 3 ? String(eighthAt(beat, 0)) : String(beat.number);
+}
+
+function numberInside(place: SyllablePlace, { compound, triplet, isSwung }: SyllableOptions): string {
+  const { beat, into } = place;
+  const where = fraction(into, beat.length);
+  if (beat.division === 3) {
+    if (compound === 'and-a') return NUMBERS_COMPOUND[where] ?? FINER;
+    const third = (into * 3) / beat.length;
+    if (!Number.isInteger(third)) return Number.isInteger(third * 2) ? '&' : FINER;
+    return compound === 'eighths' ? String(eighthAt(beat, third)) : String(third + 1);
+  }
+  const triplets: SyllableTable = NUMBERS_TRIPLET[triplet];
+  if (isSwung && where === '1/2') return triplets['2/3']!;
+  // “&” falls between the triplet’s second and third; in a beat of triplets it would not be said.
+  return (isTripled(place) ? triplets[where] : NUMBERS_SIMPLE[where]) ?? FINER;
+}
+
+/** The eighth’s number in the measure. */
+function eighthAt(beat: Beat, third: number): number {
+  return beat.at / (beat.length / 3) + third + 1;
+}
+
+function isTripled({ beat, into, inside }: SyllablePlace): boolean {
+  if (beat.division === 3) return false;
+  return [into, ...inside].some((at) => ['1/3', '2/3'].includes(fraction(at, beat.length)));
+}
+
+function fraction(numerator: number, denominator: number): string {
+  let a = numerator;
+  let b = denominator;
+  while (b !== 0) [a, b] = [b, a % b];
+  return `${numerator / a}/${denominator / a}`;
+}

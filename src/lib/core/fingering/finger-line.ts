@@ -1,0 +1,73 @@
+import { mod } from '../pitch/pitch';
+import { handKey, type CostContext } from './costs';
+import { AFTER_REST_PERCENT, type Touch } from './line-costs';
+import { solveWithRecurrence } from './recurrence';
+import type { Fingering } from './solve';
+import { spansFor } from './spans.data';
+import { FINGERING_STYLES, type FingeringStyle, type FingeringWeights } from './weights.data';
+
+export interface FingerTask {
+  readonly hand: 'right' | 'left';
+  /** Largest reach in semitones, thumb to little finger. */
+  readonly largest: number;
+  readonly style: FingeringStyle;
+  /** Prices in place of the style's own, when they are fitted. */
+  readonly weights?: FingeringWeights;
+  /** Keys of each onset as MIDI numbers, low to high, with pinned fingers and what moving there costs. */
+  readonly onsets: readonly {
+    readonly keys: readonly number[];
+    readonly pinned?: readonly (number | null)[];
+    readonly isAfterRest?: boolean;
+    readonly movePercent?: number;
+    readonly isHeldOn?: boolean;
+  }[];
+}
+
+export interface FingeredLine extends Fingering {
+  /** Fingers of each onset, low key to high. */
+  readonly lowToHigh: readonly (readonly number[])[];
+  readonly localBest: number;
+}
+
+/** Fingers a line of one hand. Left hands are mirrored: their places rise downward. O(onsets × ways³). */
+export function fingerLine({ hand, largest, style, onsets, weights }: FingerTask): FingeredLine {
+  const context = contextFor(hand, largest, weights ?? FINGERING_STYLES[style].weights);
+  const touches = touchesOf(hand, onsets);
+  const solved = solveWithRecurrence(context, touches);
+  return { ...solved, lowToHigh: solved.fingers.map((fingers) => inOrder(fingers, hand)) };
+}
+
+/** Onsets as a hand meets them, thumb first. */
+export function touchesOf(hand: 'right' | 'left', onsets: FingerTask['onsets']): readonly Touch[] {
+  return onsets.map(({ keys, pinned, isAfterRest, movePercent, isHeldOn }, index) => ({
+    keys: inOrder(keys, hand).map((key) => handKey(key, hand)),
+    pinned: inOrder(pinned ?? keys.map(() => null), hand),
+    movePercent: movePercent ?? (isAfterRest ? AFTER_REST_PERCENT : 100),
+    isHeldOn: isHeldOn ?? false,
+    kind: kindOf(onsets[index - 1]?.keys ?? [], keys, onsets[index + 1]?.keys ?? []),
+  }));
+}
+
+/** A left hand's thumb is on its highest key. */
+export function inOrder<T>(values: readonly T[], hand: 'right' | 'left'): readonly T[] {
+  return hand === 'left' ? [...values].reverse() : values;
+}
+
+const contexts = new WeakMap<FingeringWeights, Map<string, CostContext>>();
+
+/** The same context for the same hand, so that what is priced by it is remembered. */
+export function contextFor(hand: 'right' | 'left', largest: number, weights: FingeringWeights): CostContext {
+  const known = contexts.get(weights) ?? new Map<string, CostContext>();
+  contexts.set(weights, known);
+  const name = `${hand}/${largest}`;
+  const context = known.get(name) ?? { hand, largest, spans: spansFor(largest), weights };
+  known.set(name, context);
+  return context;
+}
+
+/** The surroundings of a touch: its pitch classes and how its neighbours lie from it. */
+export function kindOf(before: readonly number[], keys: readonly number[], after: readonly number[]): string {
+  const low = keys[0] ?? 0;
+  const from = (others: readonly number[]) => others.map((key) => key - low).join();
+  return `${mod(low, 12)}:${from(keys)}<${from(before)}>${from(after)}`;
+}

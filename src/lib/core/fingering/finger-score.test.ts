@@ -1,0 +1,169 @@
+import { describe, expect, it } from 'vitest';
+import { AVERAGE_HAND, spanOf } from '../hands/reach';
+import { demoTunes } from '../../testing/demo-tunes';
+import { seeded } from '../../testing/random-songs';
+import { scoreFromText } from '../../testing/score-from-text';
+import { explainFinger } from './explain';
+import { contextFor, touchesOf } from './finger-line';
+import { fingerScore, type FingerScoreTask } from './finger-score';
+import { cutRuns } from './runs';
+import { solveFingers } from './solve';
+import { termsOf } from './terms';
+import { FINGERING_STYLES } from './weights.data';
+
+function taskOf(right: string, left?: string, change: Partial<FingerScoreTask> = {}): FingerScoreTask {
+  const score = scoreFromText({ time: [4, 4], key: 'C', right, ...(left === undefined ? {} : { left }) });
+  return {
+    notes: score.notes,
+    measures: score.measures,
+    sections: [],
+    size: AVERAGE_HAND,
+    style: 'smooth',
+    msPerTick: 60_000 / 90 / 10_080,
+    pinned: new Map(),
+    ...change,
+  };
+}
+
+const fingersOf = (task: FingerScoreTask) => {
+  const { notes } = fingerScore(task);
+  return task.notes.map((note) => notes.get(note.id)?.finger);
+};
+
+describe('fingering a score', () => {
+  it('keeps the finger of a held note while others move', () => {
+    const score = scoreFromText({ time: [4, 4], key: 'C', right: 'C4:1/1', left: 'r:1/1' });
+    const held = score.notes[0]!;
+    const moving = ['E4', 'F4', 'G4', 'F4'].map((_, index) => ({
+      ...held,
+      id: `m${index}` as typeof held.id,
+      at: (held.at + index * 10_080) as typeof held.at,
+      duration: 10_080 as typeof held.duration,
+      pitch: { ...held.pitch, step: (['E', 'F', 'G', 'F'] as const)[index]! },
+      voice: '2',
+    }));
+    const found = fingerScore({ ...taskOf('C4:1/1'), notes: [held, ...moving] }).notes;
+    expect(found.get(held.id)!.finger).toBe(1);
+    expect(moving.map(({ id }) => found.get(id)!.finger)).toEqual([3, 4, 5, 4]);
+  });
+
+  it('cuts runs at rests, and prices a move less after detached and long notes', () => {
+    const runs = cutRuns(taskOf('C4:1/4 r:1/4 D4:1/4 E4:1/4 | F4:1/2 G4:1/2'));
+    expect(runs.map(({ touches }) => touches.filter((each) => !each.isHeldOn).length)).toEqual([1, 4]);
+    expect(runs[1]!.touches.at(-1)!.movePercent).toBe(80);
+    const detached = taskOf('C4 D4 E4 F4');
+    const notes = detached.notes.map((note) => ({ ...note, articulations: ['staccato'] as const }));
+    expect(cutRuns({ ...detached, notes })[0]!.touches[1]!.movePercent).toBe(60);
+  });
+
+  it('goes on over a tie', () => {
+    const runs = cutRuns(taskOf('C4:1/2 E4:1/2~ | E4:1/4 F4:1/4 G4:1/2'));
+    expect(runs).toHaveLength(1);
+  });
+
+  it('lets another finger take over a long held key only where that pays, and marks it', () => {
+    const plain = taskOf('C4:1/2 D4:1/4 E4:1/4');
+    expect([...fingerScore(plain).notes.values()].every(({ then }) => then === null)).toBe(true);
+    const first = plain.notes[0]!.id;
+    const pinned = taskOf('G4:1/2 A4:1/4 B4:1/4 | C5:1/4 D5:1/4 E5:1/2');
+    const found = fingerScore({ ...pinned, msPerTick: 60_000 / 50 / 10_080 }).notes;
+    for (const { finger, then } of found.values()) expect(then).not.toBe(finger);
+    expect(fingerScore({ ...plain, pinned: new Map([[first, 5]]) }).notes.get(first)).toMatchObject({
+      finger: 5,
+      then: null,
+    });
+  });
+
+  it('obeys pins and reports those that no hand can follow', () => {
+    const task = taskOf('(C4 E4):1/1');
+    const [low, high] = task.notes;
+    const crossed = fingerScore({
+      ...task,
+      pinned: new Map([
+        [low!.id, 4],
+        [high!.id, 2],
+      ]),
+    });
+    expect(crossed.troubles).toMatchObject([{ kind: 'pins', hand: 'right' }]);
+    expect(
+      fingersOf({
+        ...task,
+        pinned: new Map([
+          [low!.id, 2],
+          [high!.id, 4],
+        ]),
+      }),
+    ).toEqual([2, 4]);
+    expect(fingerScore(task).troubles).toEqual([]);
+  });
+
+  it('says where a small hand cannot hold a chord, and never hides it', () => {
+    const task = taskOf('r:1/1', '(C3 E4):1/1');
+    expect(fingerScore(task).troubles).toEqual([]);
+    const small = { right: spanOf(9), left: spanOf(9) };
+    expect(fingerScore({ ...task, size: small }).troubles).toMatchObject([{ kind: 'reach', hand: 'left' }]);
+  });
+
+  it('takes no finger twice at once, in every demo tune', () => {
+    for (const { score } of demoTunes()) {
+      const task = { ...taskOf('C4:1/1'), notes: score.notes, measures: score.measures };
+      const { notes } = fingerScore(task);
+      for (const staff of [0, 1])
+        for (const note of score.notes.filter((each) => each.staff === staff && !each.grace)) {
+          const together = score.notes.filter(
+            (each) => each.staff === staff && each.at === note.at && !each.grace && notes.has(each.id),
+          );
+          const fingers = together.map((each) => notes.get(each.id)!.finger);
+          expect(new Set(fingers).size).toBe(fingers.length);
+        }
+    }
+  });
+});
+
+describe('why a finger', () => {
+  it('is a sentence, the rules that charge, and what else it could be with what speaks against it', () => {
+    const task = taskOf('G4 A4 B4 C5 | D5 E5 F5 G5');
+    const why = explainFinger(task, task.notes[3]!.id)!;
+    expect(why.finger).toBe(1);
+    expect(why.sentence).toMatch(/^The thumb passes under 3 to C/);
+    expect(why.terms.some(({ label }) => label === 'thumb passing')).toBe(true);
+    expect(why.others.length).toBeGreaterThan(0);
+    for (const { finger, extra, because } of why.others) {
+      expect(finger).not.toBe(1);
+      expect(extra).toBeGreaterThanOrEqual(0);
+      expect(because).not.toBe('');
+    }
+    expect(why.now.split(' ')).toHaveLength(8);
+  });
+
+  it('offers other ways through the whole phrase, each with the notes it changes', () => {
+    const task = taskOf('G4 A4 B4 C5 | D5 E5 F5 G5');
+    const { phrase, now } = explainFinger(task, task.notes[0]!.id)!;
+    expect(phrase.length).toBeGreaterThan(0);
+    for (const { text, changes } of phrase) {
+      expect(text).not.toBe(now);
+      const pinned = new Map(changes.map(({ note, finger }) => [note, finger]));
+      const taken = fingerScore({ ...task, pinned: new Map([...pinned]) }).notes;
+      for (const [note, finger] of pinned) expect(taken.get(note)!.finger).toBe(finger);
+    }
+  });
+
+  it('adds up: what the rules charge, one by one, is the price of the line', () => {
+    const random = seeded(5);
+    for (let round = 0; round < 20; round += 1) {
+      const keys = Array.from({ length: 12 }, () => 55 + random(18));
+      for (const hand of ['right', 'left'] as const) {
+        const onsets = keys.map((key) => ({ keys: [key] }));
+        const context = contextFor(hand, 15, FINGERING_STYLES.smooth.weights);
+        const touches = touchesOf(hand, onsets);
+        const solved = solveFingers(context, touches);
+        const terms = termsOf(context, touches, solved.fingers);
+        expect(terms.reduce((sum, { points }) => sum + points, 0)).toBe(solved.cost);
+      }
+    }
+  });
+
+  it('knows nothing of notes that are not struck', () => {
+    expect(explainFinger(taskOf('C4:1/1'), 'none')).toBeNull();
+  });
+});

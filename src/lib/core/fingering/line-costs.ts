@@ -1,0 +1,166 @@
+import { isBlackKey } from '../hands/reach';
+import {
+  blockCost,
+  isBeyondReach,
+  onsetCost,
+  outsideCost,
+  stepCost,
+  tripleCost,
+  type CostContext,
+  type Fingers,
+  type HandKey,
+} from './costs';
+
+/** One touch of a hand, its keys in the order of their places. */
+export interface Touch {
+  readonly keys: readonly HandKey[];
+  /** A pinned finger for each key, or null. */
+  readonly pinned: readonly (number | null)[];
+  /** What moving here costs, in hundredths of its price: less where silence, slowness or detached playing gives time. */
+  readonly movePercent: number;
+  /** Not struck: the key is held on, and may be taken over by another finger meanwhile. */
+  readonly isHeldOn: boolean;
+  /** Notes that stand in the same surroundings should take the same fingers. */
+  readonly kind: string;
+}
+
+/** Every price of a line, worked out once: what solving and solving again look up. */
+export interface LineCosts {
+  readonly ways: readonly (readonly Fingers[])[];
+  /** By touch and way. */
+  readonly own: readonly Int32Array[];
+  /** From each way of a touch to each way of the next, row by row. */
+  readonly steps: readonly Int32Array[];
+  /** By the ways of three touches running, ended by this one; null where three-note rules say nothing. */
+  readonly triples: readonly (Int32Array | null)[];
+}
+
+/** Moving costs no more than this after a rest, and rules of three notes hold no longer, in hundredths. */
+export const AFTER_REST_PERCENT = 25;
+
+/** What another finger costs beyond the move when a chord is left or reached. */
+const OTHER_FINGER_IN_BLOCK = 8;
+
+/** Every strictly rising choice of fingers for so many keys. */
+const WAYS: readonly (readonly Fingers[])[] = [0, 1, 2, 3, 4, 5].map((size) =>
+  combinations([1, 2, 3, 4, 5], size),
+);
+
+function combinations(from: readonly number[], size: number): readonly Fingers[] {
+  if (size === 0) return [[]];
+  return from.flatMap((finger, index) =>
+    combinations(from.slice(index + 1), size - 1).map((rest) => [finger, ...rest]),
+  );
+}
+
+/** O(touches × ways³). */
+export function lineCosts(context: CostContext, touches: readonly Touch[]): LineCosts {
+  const ways = touches.map((touch) => waysFor(context, touch));
+  const own = touches.map((touch, index) =>
+    Int32Array.from(ways[index]!, (fingers) =>
+      touch.isHeldOn ? 0 : onsetCost(context, touch.keys, fingers),
+    ),
+  );
+  const steps = touches.slice(1).map((touch, index) => {
+    const [from, to] = [ways[index]!, ways[index + 1]!];
+    const table = new Int32Array(from.length * to.length);
+    for (const [a, f] of from.entries())
+      for (const [b, g] of to.entries())
+        table[a * to.length + b] = between(context, touches[index]!, f, touch, g);
+    return table;
+  });
+  const triples = touches.map((_, index) => (index < 2 ? null : threeCosts(context, touches, ways, index)));
+  return { ways, own, steps, triples };
+}
+
+/** Ways that keep to the pins and the hand; where none does, those that keep to less, and the caller reports it. */
+function waysFor(context: CostContext, { keys, pinned }: Touch): readonly Fingers[] {
+  const all = WAYS[Math.min(5, keys.length)]!.map((fingers) =>
+    keys.length <= 5 ? fingers : [...fingers, ...Array<number>(keys.length - 5).fill(5)],
+  );
+  const obeys = (fingers: Fingers) => fingers.every((finger, at) => (pinned[at] ?? finger) === finger);
+  const reaches = (fingers: Fingers) => !isBeyondReach(context, keys, fingers);
+  for (const isFit of [(each: Fingers) => obeys(each) && reaches(each), obeys, reaches]) {
+    const fitting = all.filter(isFit);
+    if (fitting.length > 0) return fitting;
+  }
+  return all;
+}
+
+/** The nearest notes of two touches decide what moving costs; a note that stays keeps its finger. */
+function between(context: CostContext, from: Touch, f: Fingers, to: Touch, g: Fingers): number {
+  if (to.isHeldOn) return f.every((finger, at) => finger === g[at]) ? 0 : context.weights.substitution;
+  let cost: number;
+  if (f.length === 1 && g.length === 1) cost = stepCost(context, from.keys[0]!, f[0]!, to.keys[0]!, g[0]!);
+  else {
+    cost = 0;
+    let pairs = 0;
+    for (const [i, a] of from.keys.entries())
+      for (const [j, b] of to.keys.entries()) {
+        const isOuter = (i === 0 && j === 0) || (i === from.keys.length - 1 && j === to.keys.length - 1);
+        if (a.place === b.place) {
+          cost += f[i] === g[j] ? 0 : context.weights.repeatedOtherFinger * 2;
+          pairs += 1;
+        } else if (isOuter) {
+          // A hand that goes to or from a chord moves as a whole: no finger need cross another.
+          const moved = blockCost(context, a, b);
+          cost +=
+            f[i] === g[j]
+              ? moved
+              : Math.min(stepCost(context, a, f[i]!, b, g[j]!) / 2, moved + OTHER_FINGER_IN_BLOCK);
+          pairs += 1;
+        }
+      }
+    cost = Math.round(cost / Math.max(1, pairs));
+    if (f.length === 1 && g.length > 1) cost += outsideCost(context.weights, from.keys[0]!, f[0]!, to.keys);
+    if (g.length === 1 && f.length > 1) cost += outsideCost(context.weights, to.keys[0]!, g[0]!, from.keys);
+  }
+  return to.movePercent === 100 ? cost : Math.round((cost * to.movePercent) / 100);
+}
+
+/** Prices of three single notes with any fingers, by how they lie from one another: few shapes make up most music. */
+const knownTriples = new WeakMap<CostContext, Map<number, Int32Array>>();
+
+function freeTriples(context: CostContext, keys: readonly [HandKey, HandKey, HandKey]): Int32Array {
+  const known = knownTriples.get(context) ?? new Map<number, Int32Array>();
+  knownTriples.set(context, known);
+  const [a, b, c] = keys;
+  const blacks = keys.reduce((bits, { key }) => bits * 2 + (isBlackKey(key) ? 1 : 0), 0);
+  const shape = ((a.place - b.place + 128) * 256 + (c.place - b.place + 128)) * 8 + blacks;
+  const found = known.get(shape);
+  if (found) return found;
+  const table = new Int32Array(125);
+  for (let f = 1; f <= 5; f += 1)
+    for (let g = 1; g <= 5; g += 1)
+      for (let h = 1; h <= 5; h += 1)
+        table[(f - 1) * 25 + (g - 1) * 5 + h - 1] = tripleCost(context, keys, [f, g, h]);
+  known.set(shape, table);
+  return table;
+}
+
+function threeCosts(
+  context: CostContext,
+  touches: readonly Touch[],
+  ways: readonly (readonly Fingers[])[],
+  index: number,
+): Int32Array | null {
+  const [a, b, c] = [touches[index - 2]!, touches[index - 1]!, touches[index]!];
+  const percent = Math.min(b.movePercent, c.movePercent);
+  const isLine = [a, b, c].every(({ keys }) => keys.length === 1);
+  // Over a key that is held on there is time enough for any move.
+  if (!isLine || percent <= AFTER_REST_PERCENT || b.isHeldOn || c.isHeldOn) return null;
+  const [first, second, third] = [ways[index - 2]!, ways[index - 1]!, ways[index]!];
+  const isFree = percent === 100 && first.length + second.length + third.length === 15;
+  if (isFree) return freeTriples(context, [a.keys[0]!, b.keys[0]!, c.keys[0]!]);
+  const table = new Int32Array(first.length * second.length * third.length);
+  const keys = [a.keys[0]!, b.keys[0]!, c.keys[0]!] as const;
+  let at = 0;
+  for (const [f] of first)
+    for (const [g] of second)
+      for (const [h] of third) {
+        const cost = tripleCost(context, keys, [f!, g!, h!]);
+        table[at] = percent === 100 ? cost : Math.round((cost * percent) / 100);
+        at += 1;
+      }
+  return table;
+}

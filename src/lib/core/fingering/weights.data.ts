@@ -1,0 +1,127 @@
+/** Prices of what a fingering asks for, in whole points. The first twelve are the rules of Parncutt et al. 1997. */
+export interface FingeringWeights {
+  readonly stretch: number;
+  readonly smallSpanThumb: number;
+  readonly smallSpan: number;
+  readonly largeSpanThumb: number;
+  readonly largeSpan: number;
+  readonly positionChange: number;
+  readonly positionSize: number;
+  /** A change of position is priced up to so many semitones: further, the arm moves anyway. */
+  readonly positionCap: number;
+  readonly weakFinger: number;
+  readonly threeFourFive: number;
+  readonly threeToFour: number;
+  readonly fourOnBlack: number;
+  readonly thumbOnBlack: number;
+  readonly thumbOnBlackBeside: number;
+  readonly fiveOnBlack: number;
+  readonly fiveOnBlackBeside: number;
+  /** Thumb or little finger on a black key that is reached or left by step: in a scale, not in the shape of a chord. */
+  readonly thumbOnBlackStep: number;
+  readonly fiveOnBlackStep: number;
+  /** A thumb passing under, or a finger over, by the finger that it passes. */
+  readonly passes: readonly [number, number, number, number];
+  /** The thumb on a black key when it passes. */
+  readonly passToBlack: number;
+  /** A white thumb under a black finger: the easiest of passes. */
+  readonly passUnderBlack: number;
+  readonly passTooWide: number;
+  readonly beyondPractical: number;
+  /** A leap that no two fingers reach. */
+  readonly leap: number;
+  /** Another finger takes over a key that is held. */
+  readonly substitution: number;
+  /** A pass in a broken chord that turns back at once: it pays only where the line goes on. */
+  readonly passTurn: number;
+  readonly fiveInRun: number;
+  /** A figure of chord notes turns on another finger than the outer one, for each finger between. */
+  readonly turnInside: number;
+  /** In a broken chord with the outer fingers outside, another inner finger than the chord struck at once would take. */
+  readonly brokenShape: number;
+  /** In a broken chord, fingers closer or farther apart than its letters, for each finger. */
+  readonly brokenSpread: number;
+  /** Third finger a third from the little finger or past the thumb, with the second beyond: the fourth lies there. */
+  readonly openThree: number;
+  readonly hop: number;
+  readonly hopPerSemitone: number;
+  readonly repeatedOtherFinger: number;
+  readonly crossing: number;
+  /** The hand lifts and comes down elsewhere between two notes of a line. */
+  readonly lift: number;
+  /** In a run of semitones, another finger than the third on a black key. */
+  readonly chromaticThree: number;
+  /** Neighbours in a chord whose fingers are farther apart or closer than its letters, for each finger. */
+  readonly chordSpread: number;
+  /** A note that lies outside a chord before or after it, for each finger between it and the outer one. */
+  readonly leapOutside: number;
+  /** A chord's outer finger that goes on to another key: the whole hand moves. */
+  readonly blockShift: number;
+  readonly blockPerSemitone: number;
+  /** A chord in other fingers than the usual shape for its gaps. */
+  readonly chordShape: number;
+  /** A chord whose lowest note is not the thumb’s (right hand). */
+  readonly thumbOffLowest: number;
+  readonly recurrencePercent: number;
+}
+
+const SMOOTH: FingeringWeights = {
+  stretch: 7,
+  smallSpanThumb: 32,
+  smallSpan: 67,
+  largeSpanThumb: 1,
+  largeSpan: 3,
+  positionChange: 8,
+  positionSize: 7,
+  positionCap: 5,
+  weakFinger: 3,
+  threeFourFive: 0,
+  threeToFour: 3,
+  fourOnBlack: 4,
+  thumbOnBlack: 3,
+  thumbOnBlackBeside: 6,
+  thumbOnBlackStep: 3,
+  fiveOnBlackStep: 4,
+  fiveOnBlack: 5,
+  fiveOnBlackBeside: 1,
+  passes: [13, 15, 21, 11],
+  passToBlack: 186,
+  passUnderBlack: 1,
+  passTooWide: 0,
+  beyondPractical: 1000,
+  leap: 600,
+  substitution: 45,
+  passTurn: 60,
+  fiveInRun: 2,
+  turnInside: 16,
+  brokenShape: 37,
+  brokenSpread: 4,
+  openThree: 55,
+  hop: 70,
+  hopPerSemitone: 14,
+  repeatedOtherFinger: 12,
+  crossing: 600,
+  lift: 90,
+  chromaticThree: 120,
+  chordSpread: 31,
+  leapOutside: 14,
+  blockShift: 2,
+  blockPerSemitone: 4,
+  chordShape: 40,
+  thumbOffLowest: 0,
+  recurrencePercent: 191,
+};
+
+/** Styles of fingering as sets of prices. */
+export const FINGERING_STYLES = {
+  smooth: { label: 'smoothest', weights: SMOOTH },
+  position: {
+    label: 'stay in position',
+    weights: { ...SMOOTH, positionChange: 24, positionSize: 8, passes: [40, 40, 40, 50], weakFinger: 0 },
+  },
+  'same-figure': { label: 'same figure, same fingers', weights: { ...SMOOTH, recurrencePercent: 400 } },
+  strong: { label: 'strong fingers first', weights: { ...SMOOTH, weakFinger: 12, threeFourFive: 12 } },
+  'thumb-low': { label: 'thumb on the chord’s lowest note', weights: { ...SMOOTH, thumbOffLowest: 60 } },
+} as const satisfies Readonly<Record<string, { readonly label: string; readonly weights: FingeringWeights }>>;
+
+export type FingeringStyle = keyof typeof FINGERING_STYLES;

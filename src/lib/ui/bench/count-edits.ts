@@ -1,0 +1,46 @@
+import type { Editable } from './editable';
+
+/** A moment that is counted: its measure, and ticks from the measure's start. */
+export interface CountPlace {
+  readonly measure: number;
+  readonly at: number;
+}
+
+/** Words of the teacher's own in place of counted syllables. */
+export class CountEdits {
+  constructor(private readonly bench: Editable) {}
+
+  /** The pin that holds a word at a moment; null where the style decides. */
+  pinAt(place: CountPlace): string | null {
+    const id = this.#id(place);
+    return this.bench.document.pins.some((pin) => pin.id === id) ? id : null;
+  }
+
+  /** Says a word at a moment, or with null what the style says. */
+  write(place: CountPlace, text: string | null): void {
+    const id = this.#id(place);
+    const spot = this.#spot(place);
+    if (!id || !spot) return;
+    const syllable = text?.trim().slice(0, 8) ?? '';
+    this.bench.pin(
+      syllable === ''
+        ? { put: [], remove: [id] }
+        : { put: [{ id, kind: 'count', ...spot, syllable }], remove: [] },
+    );
+  }
+
+  #id(place: CountPlace): string | null {
+    const spot = this.#spot(place);
+    return spot && `count:${spot.measure}:${spot.tick}`;
+  }
+
+  /** The moment in the source's measure. */
+  #spot({ measure, at }: CountPlace): { readonly measure: number; readonly tick: number } | null {
+    const { arrangement } = this.bench;
+    if (!arrangement) return null;
+    const { score, sourceMeasure, scale } = arrangement;
+    const source = sourceMeasure[measure]!;
+    const into = score.measures[measure]!.start - score.measures[sourceMeasure.indexOf(source)]!.start;
+    return { measure: source, tick: Math.round((into + at) / scale) };
+  }
+}

@@ -1,0 +1,165 @@
+<script lang="ts">
+  import {
+    isSung,
+    RIGHT_TEXTURES,
+    textureLabel,
+    type LeftTexture,
+    type RightTexture,
+  } from '$lib/core/arrange/textures.data';
+  import { PEDAL_POLICIES, PEDAL_POLICY_NAMES, type PedalPolicy } from '$lib/core/pedal/policies.data';
+  import { chordLabel, readChord } from '$lib/core/pitch/chord';
+  import ChoiceWord from '../parts/choice-word.svelte';
+  import { useBench, type MeasureRange } from './bench-session.svelte';
+
+  const { range }: { range: MeasureRange } = $props();
+  const bench = useBench();
+  const arrangement = $derived(bench.arrangement);
+  const label = (index: number) => arrangement?.score.measures[index]?.number || String(index + 1);
+  const title = $derived(
+    range.from === range.to
+      ? `Measure ${label(range.from)}`
+      : `Measures ${label(range.from)}–${label(range.to)}`,
+  );
+  const sources = $derived(bench.selectedSources);
+  const pins = $derived(sources.flatMap((measure) => bench.measurePins.get(measure) ?? []));
+  const has = (kind: string) => pins.some((pin) => pin.kind === kind);
+  const isSinging = $derived(arrangement?.settings[range.from] === 'sing');
+  const repeats = $derived(bench.repeats);
+  const chord = $derived(
+    arrangement?.score.chords.findLast(
+      (each) => each.at <= (arrangement.score.measures[range.from]?.start ?? 0),
+    )?.chord,
+  );
+  let symbol = $state('');
+  let fault = $state('');
+
+  function rename(event: SubmitEvent) {
+    event.preventDefault();
+    const reading = readChord(symbol.trim());
+    if (!reading.ok) {
+      fault = reading.message;
+      return;
+    }
+    fault = '';
+    const measure = sources[0]!;
+    bench.pin({
+      put: [{ id: `chord:${measure}:0`, kind: 'chord', measure, tick: 0, symbol: symbol.trim() }],
+      remove: [],
+    });
+    symbol = '';
+  }
+</script>
+
+<p class="min-w-24 font-semibold">{title}</p>
+{#if arrangement}
+  <div class="tools" role="group" aria-label="Textures of the selected measures">
+    <span>Left hand</span>
+    <ChoiceWord
+      name="Left hand of these measures"
+      value={arrangement.textures[range.from]!}
+      choices={bench.textureChoices.map((value) => ({ value, label: textureLabel(value) }))}
+      onchoose={(texture: LeftTexture) => bench.measures.paintTexture(texture)}
+    />
+    <button class="tool" disabled={!has('texture')} onclick={() => bench.measures.paintTexture(null)}
+      >As the piece</button
+    >
+    <label
+      >Brush <select
+        class="field-inline"
+        value={bench.brush ?? ''}
+        onchange={(event) => (bench.brush = (event.currentTarget.value || null) as LeftTexture | null)}
+      >
+        <option value="">off</option>
+        {#each bench.textureChoices as texture (texture)}<option value={texture}
+            >{textureLabel(texture)}</option
+          >{/each}
+      </select></label
+    >
+    <span>Right hand</span>
+    <ChoiceWord
+      name="Right hand of these measures"
+      value={arrangement.rightTextures[range.from]!}
+      choices={RIGHT_TEXTURES.filter((value) => isSung(value) === isSinging).map((value) => ({
+        value,
+        label: textureLabel(value),
+      }))}
+      onchoose={(texture: RightTexture) => bench.measures.paintRight(texture)}
+    />
+    <button class="tool" disabled={!has('right-texture')} onclick={() => bench.measures.paintRight(null)}
+      >As the piece</button
+    >
+  </div>
+  <div class="tools" role="group" aria-label="Pedal of the selected measures">
+    <span>Pedal</span>
+    <ChoiceWord
+      name="Pedal of these measures"
+      value={arrangement.pedal[range.from]!.policy}
+      choices={PEDAL_POLICY_NAMES.map((value) => ({
+        value,
+        label: PEDAL_POLICIES[value].label,
+        note: PEDAL_POLICIES[value].does,
+      }))}
+      onchoose={(policy: PedalPolicy) => bench.pedal.paint(sources, policy)}
+    />
+    <button
+      class="tool"
+      disabled={!has('pedal') && !has('pedal-points')}
+      onclick={() => bench.pedal.paint(sources, null)}>As the piece</button
+    >
+  </div>
+  <div class="tools" role="group" aria-label="Just these measures">
+    <button class="tool" title="−" onclick={() => bench.measures.ease(-1)}>Easier</button>
+    <button class="tool" title="+" onclick={() => bench.measures.ease(1)}>Richer</button>
+    <button
+      class="tool"
+      class:is-on={has('keep')}
+      aria-pressed={has('keep')}
+      title="K"
+      onclick={() => bench.measures.toggleKeep()}>Keep the tune</button
+    >
+    <button
+      class="tool"
+      class:is-on={has('settled')}
+      aria-pressed={has('settled')}
+      title="T"
+      onclick={() => bench.notes.toggleSettled()}>Settle</button
+    >
+    <button class="tool" title="Enter" onclick={() => void bench.toggleWhy()}>Why</button>
+    <button class="tool" onclick={() => bench.measures.clearPins()}>Undo all pins here</button>
+  </div>
+  {#if sources.length === 1}
+    <form class="tools" onsubmit={rename}>
+      <label
+        >Chord <input
+          class="field-inline w-20"
+          placeholder={chord ? chordLabel(chord) : 'none'}
+          bind:value={symbol}
+          maxlength="40"
+          aria-invalid={fault ? 'true' : undefined}
+        /></label
+      >
+      <button class="tool" disabled={symbol.trim() === ''}>Rename</button>
+      {#if fault}<span class="fault" role="alert">{fault}</span>{/if}
+    </form>
+    {#if repeats && repeats.places.length > 0}
+      <div class="tools">
+        <button
+          class="tool"
+          title="R"
+          disabled={repeats.put.length === 0}
+          onclick={() => bench.measures.fixEverywhere()}
+          >{repeats.put.length === 0
+            ? `Repeats in ${repeats.places.map((place) => label(arrangement.sourceMeasure.indexOf(place))).join(', ')}`
+            : `The same in ${repeats.places.map((place) => label(arrangement.sourceMeasure.indexOf(place))).join(', ')}`}</button
+        >
+        {#if repeats.exceptions.length > 0}
+          <span class="text-quiet"
+            >measure {repeats.exceptions
+              .map((place) => label(arrangement.sourceMeasure.indexOf(place)))
+              .join(', ')} keeps its own</span
+          >
+        {/if}
+      </div>
+    {/if}
+  {/if}
+{/if}

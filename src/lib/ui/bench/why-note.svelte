@@ -1,0 +1,240 @@
+<script lang="ts">
+  import Eye from '@lucide/svelte/icons/eye';
+  import Volume2 from '@lucide/svelte/icons/volume-2';
+  import X from '@lucide/svelte/icons/x';
+  import { tick } from 'svelte';
+  import { fingerPin } from '$lib/core/arrange/document';
+  import { LOAD_TERMS } from '$lib/core/load/terms.data';
+  import { PEDAL_POLICIES } from '$lib/core/pedal/policies.data';
+  import CautionNote from '../care/caution-note.svelte';
+  import { useBench } from './bench-session.svelte';
+
+  const { measure }: { measure: number } = $props();
+  const bench = useBench();
+
+  let host: HTMLElement;
+  let showsFigures = $state(false);
+  const why = $derived(bench.why?.measure === measure ? bench.why : null);
+  const snags = $derived(bench.snagsHere);
+  const number = $derived(bench.arrangement?.score.measures[measure]?.number || String(measure + 1));
+  const pedal = $derived(bench.arrangement?.pedal[measure]);
+  const needsCare = $derived(
+    snags.some(({ kind }) => kind === 'reach' || kind === 'strain') ||
+      (why?.losses.some(({ kind, isForReach }) => kind === 'rolled' || isForReach) ?? false),
+  );
+  const load = $derived(bench.arrangement?.loads[measure]);
+  const differences = $derived(bench.differences?.filter((each) => each.measure === measure) ?? []);
+
+  /** The selected note's finger is explained in its own measure. */
+  const fingering = $derived(
+    bench.note?.measure === measure && bench.fingering?.note === bench.note.id ? bench.fingering : null,
+  );
+  const measureOf = (note: string) =>
+    bench.arrangement?.score.notes.find(({ id }) => id === note)?.measure ?? measure;
+
+  /** Everything that can be taken here, each with a letter of its own. */
+  const offers = $derived([
+    ...snags.flatMap((snag) =>
+      snag.remedies.map((remedy) => ({
+        key: `${snag.id}/${remedy.label}`,
+        group: snag.id,
+        label: remedy.label,
+        against: '',
+        put: remedy.put,
+        measures: [measure],
+        take: () => bench.take(remedy),
+      })),
+    ),
+    ...(fingering?.others ?? []).map(({ finger, extra, because }) => ({
+      key: `finger${finger}`,
+      group: 'finger',
+      label: `${finger} instead`,
+      against: `+${extra}: ${because}`,
+      put: [fingerPin(fingering!.note, finger)],
+      measures: [measure],
+      take: () => bench.notes.finger(finger),
+    })),
+    ...(fingering?.phrase ?? []).map(({ label, extra, text, changes }) => {
+      const put = changes.map(({ note, finger }) => fingerPin(note, finger));
+      return {
+        key: `phrase${text}`,
+        group: 'phrase',
+        label: text,
+        against: `${label}, +${extra}`,
+        put,
+        measures: changes.map(({ note }) => measureOf(note)),
+        take: () => bench.pin({ put, remove: [] }),
+      };
+    }),
+    ...(why?.alternatives ?? []).map((alternative) => ({
+      key: alternative.label,
+      group: 'why',
+      label: alternative.label,
+      against: alternative.against,
+      put: alternative.put,
+      measures: [measure],
+      take: () => bench.takeAlternative(alternative),
+    })),
+  ]);
+  const letterOf = (key: string) => String.fromCharCode(97 + offers.findIndex((each) => each.key === key));
+
+  $effect(() => {
+    void measure;
+    void tick().then(() => {
+      host.focus({ preventScroll: true });
+      host.scrollIntoView({ block: 'nearest' });
+    });
+  });
+
+  function takeByLetter(event: KeyboardEvent) {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === 'Escape') {
+      event.preventDefault();
+      event.stopPropagation();
+      bench.whyAt = null;
+      return;
+    }
+    const offer = offers[event.key.charCodeAt(0) - 97];
+    if (event.key.length !== 1 || !offer) return;
+    event.preventDefault();
+    event.stopPropagation();
+    offer.take();
+  }
+</script>
+
+{#snippet choice(offer: (typeof offers)[number])}
+  {@const isShown = bench.preview?.name === offer.key}
+  <li class="flex items-baseline gap-1.5">
+    <kbd class="w-5 shrink-0 text-center text-sm text-quiet">{letterOf(offer.key)}</kbd>
+    <button class="link text-left" onclick={offer.take}>{offer.label}</button>
+    {#if offer.put.length > 0}
+      <button
+        class="icon-button"
+        aria-label="Hear: {offer.label}"
+        onclick={() => bench.hear(offer.put, Math.min(...offer.measures), Math.max(...offer.measures))}
+        ><Volume2 size={14} /></button
+      >
+    {/if}
+    {#if offer.group === 'phrase' || offer.group === 'finger'}
+      <button
+        class="icon-button"
+        class:is-on={isShown}
+        aria-pressed={isShown}
+        aria-label="Show in the music: {offer.label}"
+        onclick={() => bench.showPreview(offer.key, offer.put)}><Eye size={14} /></button
+      >
+    {/if}
+    {#if offer.against}<span class="text-sm text-quiet">{offer.against}</span>{/if}
+  </li>
+{/snippet}
+
+<!-- Letters take what is offered; the same can be clicked. -->
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<section
+  bind:this={host}
+  class="mt-1 mb-2 border-l-4 border-brass bg-brass-wash px-3 py-2 select-text focus-visible:outline-none"
+  aria-label="Why measure {number} is so"
+  tabindex="0"
+  onkeydown={takeByLetter}
+>
+  <div class="flex items-start gap-4">
+    <div class="grid grow gap-x-8 gap-y-2 md:grid-cols-2">
+      <div>
+        {#each snags as snag (snag.id)}
+          <p class="font-semibold text-rust">{snag.sentence}</p>
+          <ul class="mb-1.5">
+            {#each offers.filter((each) => each.group === snag.id) as offer (offer.key)}{@render choice(
+                offer,
+              )}{/each}
+          </ul>
+        {/each}
+        {#each differences as { sentence } (sentence)}<p>Since {bench.comparedWith}: {sentence}</p>{/each}
+        {#if fingering}
+          <p class="font-semibold">
+            Finger {fingering.finger}{fingering.then === null ? '' : `–${fingering.then}`}
+          </p>
+          <p>{fingering.sentence}</p>
+          {#if fingering.others.length > 0}
+            <ul class="mb-1">
+              {#each offers.filter((each) => each.group === 'finger') as offer (offer.key)}{@render choice(
+                  offer,
+                )}{/each}
+            </ul>
+          {/if}
+          {#if fingering.phrase.length > 0}
+            <p class="text-sm">The whole phrase, now {fingering.now}, could go</p>
+            <ul class="mb-1">
+              {#each offers.filter((each) => each.group === 'phrase') as offer (offer.key)}{@render choice(
+                  offer,
+                )}{/each}
+            </ul>
+          {/if}
+          {#if bench.preview}<p class="text-sm font-semibold" role="status">
+              Shown in the music, not taken yet.
+            </p>{/if}
+          {#if showsFigures}
+            <table class="mb-1 text-sm">
+              <tbody
+                >{#each fingering.terms as { label, points } (label)}<tr
+                    ><td class="pr-4">{label}</td><td class="text-right">{points}</td></tr
+                  >{/each}</tbody
+              >
+            </table>
+          {/if}
+        {/if}
+        {#if why}
+          {#each why.sentences as sentence (sentence)}<p>{sentence}</p>{/each}
+          {#if pedal}<p>Pedal: {PEDAL_POLICIES[pedal.policy].label}. {pedal.sentence}</p>{/if}
+          {#each why.losses.slice(0, 6) as loss (loss.sentence + loss.notes.join())}
+            <p class="text-sm text-quiet">{loss.sentence}</p>
+          {/each}
+          {#if why.losses.length > 6}<p class="text-sm text-quiet">and {why.losses.length - 6} more.</p>{/if}
+        {/if}
+        {#if needsCare}<div class="mt-1"><CautionNote of={['loose', 'reach', 'pain']} /></div>{/if}
+        {#if load}
+          <p class="mt-1 text-sm">
+            Load {load.total} (right {load.right}, left {load.left}).
+            <button class="link" onclick={() => (showsFigures = !showsFigures)}
+              >{showsFigures ? 'Hide the figures' : 'Figures'}</button
+            >
+          </p>
+          {#if showsFigures && bench.arrangement}
+            <table class="mt-1 text-sm">
+              <thead
+                ><tr><th class="pr-4 text-left">Term</th><th class="pr-4">Right</th><th>Left</th></tr></thead
+              >
+              <tbody>
+                {#each Object.entries(LOAD_TERMS) as [term, { label, most }] (term)}
+                  {@const terms = bench.arrangement.loadTerms[measure]}
+                  <tr
+                    ><td class="pr-4">{label}, of {most}</td>
+                    <td class="pr-4 text-right"
+                      >{((terms?.right[term as keyof typeof LOAD_TERMS] ?? 0) / 100).toFixed(1)}</td
+                    >
+                    <td class="text-right"
+                      >{((terms?.left[term as keyof typeof LOAD_TERMS] ?? 0) / 100).toFixed(1)}</td
+                    ></tr
+                  >
+                {/each}
+              </tbody>
+            </table>
+          {/if}
+        {/if}
+      </div>
+      {#if why && why.alternatives.length > 0}
+        <div>
+          <h3 class="font-semibold">It could also be</h3>
+          <ul>
+            {#each offers.filter((each) => each.group === 'why') as offer (offer.key)}{@render choice(
+                offer,
+              )}{/each}
+          </ul>
+        </div>
+      {/if}
+    </div>
+    <button class="icon-button" aria-label="Close" onclick={() => (bench.whyAt = null)}
+      ><X size={16} /></button
+    >
+  </div>
+</section>

@@ -1,0 +1,148 @@
+import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
+import type { ArrangementDocument } from '$lib/core/arrange/document';
+import {
+  KEY_STYLES,
+  sortKeys,
+  weighKey,
+  twelveKeys,
+  type KeyStyle,
+  type KeyTerm,
+  type RankedKey,
+  type VoiceRange,
+} from '$lib/core/key-choice/rank-keys';
+import { pianoKeyName } from '../parts/key-names';
+import { midiOf, readPitch } from '$lib/core/pitch/pitch';
+import type { Score } from '$lib/core/score/model';
+import type { ArrangedView, SourceView } from '$lib/workers/protocol';
+import type { Engraver } from '../workers/engraver';
+import { Arranger } from '../workers/arranger';
+
+const REMEMBERED = 'key-path.keys';
+
+/** Ranks the twelve keys one after another, shows how far it is, and can be left at any key. */
+export class KeysSession {
+  source = $state.raw<SourceView | null>(null);
+  /** Keys rated so far, by the weights in force when they were. */
+  rated = $state.raw<readonly RankedKey[]>([]);
+  /** Points for one of each term: a style's, until the teacher moves one. */
+  weights = $state<Record<KeyTerm, number>>({ ...KEY_STYLES['fewest-signs'].weights });
+  readonly ranked = $derived(sortKeys(this.rated.map((each) => weighKey(each, this.weights))));
+  done = $state(0);
+  isRunning = $state(false);
+  problem = $state('');
+  style = $state<KeyStyle>('fewest-signs');
+  lowest = $state('');
+  highest = $state('');
+  preview = $state.raw<ArrangedView | null>(null);
+  previewed = $state<string | null>(null);
+  readonly #arranger = new Arranger();
+  #run = 0;
+
+  readonly #own: VoiceRange | null;
+
+  /** The singer's range as typed; the middle of it, a third from either end, is comfortable. */
+  readonly voice = $derived.by((): VoiceRange | null | 'fault' => {
+    if (this.lowest.trim() === '' && this.highest.trim() === '') return null;
+    const [low, high] = [this.lowest, this.highest].map((text) => readPitch(text.trim()));
+    if (!low || !high || midiOf(low) >= midiOf(high)) return 'fault';
+    // The middle that was asked for a learner holds while the range is theirs.
+    const own = this.#own;
+    if (own && own.lowest === midiOf(low) && own.highest === midiOf(high)) return own;
+    return {
+      lowest: midiOf(low),
+      highest: midiOf(high),
+      comfortLowest: midiOf(low) + 3,
+      comfortHighest: midiOf(high) - 3,
+    };
+  });
+
+  constructor(
+    private readonly scoreUrl: string,
+    private readonly document: ArrangementDocument,
+    private readonly whom: ArrangeFor,
+    readonly engraver: Engraver,
+    /** The learner's own voice, until another is typed. */
+    voice: VoiceRange | null,
+  ) {
+    const kept = JSON.parse(localStorage.getItem(REMEMBERED) ?? '{}') as Partial<
+      Record<'lowest' | 'highest', string> & { style: KeyStyle; weights: Record<KeyTerm, number> }
+    >;
+    this.style = kept.style ?? 'fewest-signs';
+    this.weights = { ...KEY_STYLES[this.style].weights, ...kept.weights };
+    this.lowest = voice
+      ? pianoKeyName(voice.lowest).replace('♯', '#').replace('♭', 'b')
+      : (kept.lowest ?? '');
+    this.highest = voice
+      ? pianoKeyName(voice.highest).replace('♯', '#').replace('♭', 'b')
+      : (kept.highest ?? '');
+    this.#own = voice;
+  }
+
+  async open(): Promise<void> {
+    try {
+      const response = await fetch(this.scoreUrl);
+      if (!response.ok) throw new Error(String(response.status));
+      this.source = await this.#arranger.open((await response.json()) as Score);
+      await this.rank();
+    } catch {
+      this.problem =
+        'The piece could not be loaded. Check that Key Path is running, then load the page again.';
+    }
+  }
+
+  async rank(): Promise<void> {
+    const { source, voice } = this;
+    if (!source || voice === 'fault') return;
+    this.#remember();
+    const run = (this.#run += 1);
+    this.isRunning = true;
+    this.done = 0;
+    this.rated = [];
+    for (const key of twelveKeys(source.key.mode)) {
+      const rated = await this.#arranger.rateKey(this.document, this.whom, key, this.style, voice);
+      if (run !== this.#run) return;
+      this.rated = [...this.rated, rated];
+      this.done += 1;
+    }
+    this.isRunning = false;
+  }
+
+  /** Takes a style's weights; what was rated is only weighed anew. */
+  takeStyle(style: KeyStyle): void {
+    this.style = style;
+    this.weights = { ...KEY_STYLES[style].weights };
+    this.#remember();
+  }
+
+  weigh(term: KeyTerm, points: number): void {
+    this.weights = { ...this.weights, [term]: points };
+    this.#remember();
+  }
+
+  #remember(): void {
+    const { style, lowest, highest, weights } = this;
+    localStorage.setItem(REMEMBERED, JSON.stringify({ style, lowest, highest, weights }));
+  }
+
+  stop(): void {
+    this.#run += 1;
+    this.isRunning = false;
+  }
+
+  async show({ name, octave }: RankedKey, lineWidth: number): Promise<void> {
+    if (this.isRunning) return;
+    this.previewed = name;
+    const document = { ...this.document, recipe: { ...this.document.recipe, key: name, octave } };
+    const view = await this.#arranger.arrange(document, this.whom, {
+      lineWidth,
+      mostMeasures: 4,
+      markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true, pedal: true },
+    });
+    if (view && this.previewed === name) this.preview = view;
+  }
+
+  dispose(): void {
+    this.stop();
+    this.#arranger.stop();
+  }
+}

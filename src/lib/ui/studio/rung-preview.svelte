@@ -1,0 +1,109 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { ANYONE } from '$lib/core/arrange/arrange-for';
+  import { newDocument } from '$lib/core/arrange/document';
+  import type { Score } from '$lib/core/score/model';
+  import type { ArrangedView, SourceView } from '$lib/workers/protocol';
+  import MusicLine from '../engraving/music-line.svelte';
+  import { Arranger } from '../workers/arranger';
+  import { useEngraver } from '../workers/engraver-context';
+  import type { RulesSession } from './rules-session.svelte';
+
+  interface Props {
+    session: RulesSession;
+    pieces: readonly { readonly id: string; readonly title: string; readonly revision: number }[];
+  }
+
+  const { session, pieces }: Props = $props();
+  const engraver = useEngraver();
+  const arranger = new Arranger();
+  const REMEMBERED = 'key-path.studio-piece';
+  const UNIT = 9;
+  const LINES_SHOWN = 3;
+
+  // svelte-ignore state_referenced_locally
+  const kept = pieces.find(({ id }) => id === localStorage.getItem(REMEMBERED));
+  // svelte-ignore state_referenced_locally
+  let pieceId = $state(kept?.id ?? pieces[0]?.id ?? '');
+  let rung = $state(3);
+  let source = $state.raw<SourceView | null>(null);
+  let view = $state.raw<ArrangedView | null>(null);
+  let problem = $state('');
+  let widthPx = $state(0);
+  const options = $derived({ pageWidth: Math.round((widthPx * 2.3) / 20) * 20, unit: UNIT });
+  const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
+  const loads = $derived(view?.arrangement.loads.map(({ total }) => total) ?? []);
+
+  onMount(() => () => arranger.stop());
+
+  $effect(() => {
+    const piece = pieces.find((each) => each.id === pieceId) ?? pieces[0];
+    if (!piece) return;
+    source = null;
+    localStorage.setItem(REMEMBERED, piece.id);
+    void fetch(`/api/pieces/${piece.id}/score?revision=${piece.revision}`)
+      .then(async (response) => {
+        if (!response.ok) throw new Error(String(response.status));
+        source = await arranger.open((await response.json()) as Score);
+        problem = '';
+      })
+      .catch(() => (problem = 'The piece could not be loaded. Choose another, or try again.'));
+  });
+
+  $effect(() => {
+    const { rules, faults } = session;
+    if (!source || lineWidth <= 0 || faults.size > 0) return;
+    const place = Math.min(rung, rules.rungs.length);
+    void arranger
+      .arrange(
+        newDocument(source.makeup, place),
+        { ...ANYONE, rules },
+        {
+          lineWidth,
+          mostMeasures: 5,
+          markings: { fingers: false, counts: false, chordSymbols: true, lyrics: true, pedal: true },
+        },
+      )
+      .then((made) => {
+        if (made) view = made;
+      })
+      .catch(() => (problem = 'This rung could not be worked out.'));
+  });
+</script>
+
+<div bind:clientWidth={widthPx}>
+  <div class="flex flex-wrap items-center gap-3">
+    <label
+      >Try it on <select class="field-inline" bind:value={pieceId}>
+        {#each pieces as piece (piece.id)}<option value={piece.id}>{piece.title}</option>{/each}
+      </select></label
+    >
+    <label
+      >at rung <select class="field-inline" bind:value={rung}>
+        {#each session.rules.rungs as { name }, index (index)}<option value={index + 1}
+            >{index + 1}, {name}</option
+          >{/each}
+      </select></label
+    >
+    {#if view && loads.length > 0}
+      <span class="text-sm text-quiet"
+        >load up to {Math.max(...loads)}, on average {Math.round(
+          loads.reduce((sum, each) => sum + each, 0) / loads.length,
+        )}; {view.arrangement.snags.length} to mend</span
+      >
+    {/if}
+  </div>
+  {#if pieces.length === 0}
+    <p class="notice mt-2">There is no piece to try it on yet. <a href="/pieces">Import one</a> first.</p>
+  {:else if problem}
+    <p class="notice notice-fault mt-2" role="alert">{problem}</p>
+  {:else if session.faults.size > 0}
+    <p class="notice mt-2">Mend the fields that are marked below, and the preview follows.</p>
+  {:else}
+    {#each view?.systems.slice(0, LINES_SHOWN) ?? [] as plan (plan.range.from)}
+      <MusicLine {engraver} {plan} {options} />
+    {:else}
+      <p class="mt-2 text-quiet" role="status">Arranging …</p>
+    {/each}
+  {/if}
+</div>

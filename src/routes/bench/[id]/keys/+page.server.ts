@@ -1,0 +1,34 @@
+import { error, fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { findArrangement, takeKey } from '$lib/server/arrangements';
+import { findLearner, voiceOf } from '$lib/server/learners';
+import { arrangeFor } from '$lib/server/settings';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params }) => {
+  const arrangement = findArrangement(params.id);
+  if (!arrangement) error(404, 'There is no such arrangement in the studio.');
+  const { learnerId } = arrangement.document.recipe;
+  const learner = learnerId === null ? null : findLearner(learnerId);
+  return {
+    arrangement,
+    whom: arrangeFor(learnerId),
+    voice: learner && voiceOf(learner),
+    transpose: learner?.keyboardTransposeSemitones ?? 0,
+  };
+};
+
+const takeForm = z.object({
+  key: z.string().regex(/^[A-G](#|b)?m?$/),
+  octave: z.coerce.number().int().min(-2).max(2),
+});
+
+export const actions: Actions = {
+  take: async ({ request, params }) => {
+    const form = takeForm.safeParse(Object.fromEntries(await request.formData()));
+    if (!form.success) return fail(400, { message: 'Choose one of the keys.' });
+    const taken = takeKey(params.id, form.data.key, form.data.octave, Date.now());
+    if (!taken.ok) return fail(409, { message: taken.message });
+    redirect(303, `/bench/${params.id}`);
+  },
+};
