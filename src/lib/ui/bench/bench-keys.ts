@@ -46,7 +46,7 @@ export function bindBenchKeys(
     // A focused button answers Enter itself, but a measure's cell stands for its measure.
     if (event.key === 'Enter' && target.closest('button, a') && !target.closest('[data-row]')) return;
     event.preventDefault();
-    action();
+    bench.inOrder.do(action);
   };
   const { notes } = bench;
   return tinykeys(window, {

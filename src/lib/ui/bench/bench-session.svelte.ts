@@ -24,6 +24,7 @@ import type { Engraver } from '../workers/engraver';
 import { BenchSections } from './bench-sections';
 import { CountEdits, type CountPlace } from './count-edits';
 import { layoutOf } from './bench-layout';
+import { InOrder } from './in-order';
 import { MeasureEdits } from './measure-edits';
 import { NoteEdits } from './note-edits';
 import { PedalEdits } from './pedal-edits';
@@ -87,7 +88,11 @@ export class BenchSession {
   readonly pedal = new PedalEdits(this);
   readonly counts = new CountEdits(this);
   readonly sections = new BenchSections(this);
+  /** What is asked for by keys, each on the music that the one before it made. */
+  readonly inOrder = new InOrder(() => this.#arranged === this.shown);
   readonly #arranger = new Arranger();
+  /** The document that the arrangement is of. */
+  #arranged: ArrangementDocument | null = null;
   /** The score as it was for the learner before, until it is compared. */
   #before: Score | null = null;
   #undo = $state.raw<readonly ArrangementStep[]>([]);
@@ -154,10 +159,15 @@ export class BenchSession {
 
   /** Arranges and lays out the document as it stands; an overtaken request changes nothing. */
   async refresh(document: ArrangementDocument, whom: ArrangeFor, lineWidth: number): Promise<void> {
-    const view = await this.#arranger.arrange(document, whom, layoutOf(document.recipe, lineWidth));
+    const view = await this.#arranger
+      .arrange(document, whom, layoutOf(document.recipe, lineWidth))
+      .catch(() => this.#fail());
     if (!view) return;
     this.arrangement = view.arrangement;
     this.systems = view.systems;
+    this.problem = '';
+    this.#arranged = document;
+    this.inOrder.goOn();
     // What is only previewed explains nothing: the reasons stay with what stands.
     if (this.preview) return;
     if (this.#before) {
@@ -166,6 +176,13 @@ export class BenchSession {
     }
     if (this.whyAt !== null) await this.showWhy(this.whyAt);
     await this.#lookUpFinger();
+  }
+
+  #fail(): null {
+    this.problem = 'The arrangement could not be worked out. Undo the last change, or load the page again.';
+    this.#arranged = this.shown;
+    this.inOrder.clear();
+    return null;
   }
 
   async #lookUpFinger(): Promise<void> {

@@ -62,10 +62,7 @@
 
   $effect(() => {
     if (!bench.source || lineWidth <= 0) return;
-    bench.refresh(bench.shown, bench.whom, lineWidth).catch(() => {
-      bench.problem =
-        'The arrangement could not be worked out. Undo the last change, or load the page again.';
-    });
+    void bench.refresh(bench.shown, bench.whom, lineWidth);
   });
 
   // The piano loads once the first lines stand on the screen.
