@@ -1,5 +1,5 @@
 // Fits the weights of fingering on musical features: scales, arpeggios, broken chords, five-finger patterns and passages as method books
-// print them. Run `npm run fit -- SECONDS SEED [TONIC]`; copy what it prints into weights.data.ts. With a tonic, everything on it is left
+// print them. Run `npm run fit -- TRIES SEED [TONIC]`; copy what it prints into weights.data.ts. With a tonic, everything on it is left
 // out of a fit from plain prices and measured apart. Nothing here knows a key or a piece.
 import {
   ARPEGGIOS,
@@ -16,7 +16,7 @@ import { FINGERING_STYLES, type FingeringWeights } from '../src/lib/core/fingeri
 import { shareOf } from '../src/lib/testing/standard-hits';
 import { UNFITTED } from './start.data';
 
-const seconds = Number(process.argv[2] ?? 120);
+const tries = Number(process.argv[2] ?? 1000);
 const random = seeded(Number(process.argv[3] ?? 1));
 const leftOut = process.argv[4] ?? null;
 const MOST_STEP_PERCENT = 60;
@@ -40,11 +40,30 @@ function passageShare(weights: FingeringWeights): number {
   return all.reduce((sum, { hits }) => sum + hits, 0) / all.reduce((sum, { notes }) => sum + notes, 0);
 }
 
-function goal(weights: FingeringWeights) {
-  const shares = Object.fromEntries(GOALS.map(({ name, list }) => [name, shareOf(list, weights)]));
-  const passages = passageShare(weights);
-  const total = GOALS.reduce((sum, { name, weight }) => sum + weight * shares[name]!, 2.5 * passages);
-  return { total, passages, ...shares };
+interface Goal {
+  readonly total: number;
+  readonly shares: Readonly<Record<string, number>>;
+}
+
+/** How far a try may fall behind, list by list, before it is given up. */
+const SLACK = 0.03;
+
+/** What weights come to; null when they have fallen so far behind the best that the rest would hardly make it good. */
+function goal(weights: FingeringWeights, best: Goal | null): Goal | null {
+  const shares: Record<string, number> = {};
+  let total = 0;
+  let behind = 0;
+  const add = (name: string, weight: number, share: number) => {
+    shares[name] = share;
+    total += weight * share;
+    behind += best ? weight * (best.shares[name]! - share) : 0;
+  };
+  for (const { name, list, weight } of GOALS) {
+    add(name, weight, shareOf(list, weights));
+    if (behind > SLACK) return null;
+  }
+  add('passages', 2.5, passageShare(weights));
+  return { total, shares };
 }
 
 /** The weights with one or two of them moved by some percent. */
@@ -76,15 +95,12 @@ const thousandths = (value: unknown) =>
   );
 
 let best: FingeringWeights = leftOut ? UNFITTED : FINGERING_STYLES.smooth.weights;
-let bestGoal = goal(best);
-const until = Date.now() + 1000 * seconds;
-let tries = 0;
-while (Date.now() < until) {
-  tries += 1;
+let bestGoal = goal(best, null)!;
+for (let tried = 1; tried <= tries; tried += 1) {
   const next = moved(best);
-  const score = goal(next);
-  if (score.total < bestGoal.total) continue;
-  if (score.total > bestGoal.total) console.error(tries, thousandths(score));
+  const score = goal(next, bestGoal);
+  if (!score || score.total < bestGoal.total) continue;
+  if (score.total > bestGoal.total) console.error(tried, thousandths(score));
   best = next;
   bestGoal = score;
 }

@@ -5,7 +5,7 @@ import { countScore } from '../core/counting/count';
 import { readScore } from '../core/formats/read-score';
 import { buildTimeline } from '../core/playback/timeline';
 import { asOnePart } from '../core/score/one-part';
-import { arrange, explainFingerOf, explainMeasure } from '../core/arrange/arrange';
+import { arrange, draft, explainFingerOf, explainMeasure, type Draft } from '../core/arrange/arrange';
 import type { Arrangement } from '../core/arrange/arrangement';
 import type { ArrangeFor } from '../core/arrange/arrange-for';
 import { differencesFrom } from '../core/arrange/differences';
@@ -20,7 +20,7 @@ import { isSameLine, prepareEngraving, type EngravingSource } from '../core/engr
 import type { Score } from '../core/score/model';
 import { deltaOf } from './delta';
 import { keepSame } from './keep-same';
-import type { ArrangeApi, ArrangedView, LayoutRequest, SystemPlan } from './protocol';
+import type { ArrangeApi, LayoutRequest, SystemPlan } from './protocol';
 
 let facts: SourceFacts | null = null;
 /** What was laid out last: its lines stay where they are, and those with the same music are not written again. */
@@ -30,8 +30,11 @@ interface LaidOut {
   readonly plans: readonly SystemPlan[];
 }
 let last: LaidOut | null = null;
-/** The view that the page has, and what it was asked with. */
-let sent: ArrangedView | null = null;
+/** What the page has been sent: lines first, then all else about the arrangement. */
+let sentSystems: readonly SystemPlan[] | null = null;
+let sent: Arrangement | null = null;
+/** What is drawn and not yet looked over, and what it was asked with. */
+let drawn: Draft | null = null;
 let asked: { readonly document: ArrangementDocument; readonly whom: ArrangeFor } | null = null;
 
 function plan(score: Score, counts: Arrangement['counts'], layout: LayoutRequest): readonly SystemPlan[] {
@@ -62,10 +65,9 @@ function source(): SourceFacts {
 
 /** What says the same as in the view before is the same record, so that it need not be sent again. */
 function settle(arrangement: Arrangement): Arrangement {
-  const before = sent?.arrangement;
+  const before = sent ?? undefined;
   return {
     ...arrangement,
-    counts: keepSame(before?.counts, arrangement.counts),
     loads: keepSame(before?.loads, arrangement.loads),
     loadTerms: keepSame(before?.loadTerms, arrangement.loadTerms),
     positions: keepSame(before?.positions, arrangement.positions),
@@ -82,7 +84,9 @@ const api: ArrangeApi = {
   open(score) {
     facts = studySource(score);
     last = null;
+    sentSystems = null;
     sent = null;
+    drawn = null;
     return {
       key: facts.key,
       makeup: makeupOf(facts),
@@ -90,12 +94,25 @@ const api: ArrangeApi = {
       tempo: tempoOf(score),
     };
   },
-  arrange(document, whom, layout) {
-    const arrangement = settle(arrange(source(), document, whom));
+  draw(document, whom, layout) {
+    drawn = null;
+    const made = draft(source(), document, whom);
     asked = { document, whom };
-    const view = { arrangement, systems: plan(arrangement.score, arrangement.counts, layout) };
-    const delta = deltaOf(sent, view);
-    sent = view;
+    // A line is written anew only where its own records are new ones.
+    const marks = keepSame(sent?.score.marks, made.score.marks);
+    const counts = keepSame(sent?.counts, made.counts);
+    drawn = { ...made, score: { ...made.score, marks }, counts };
+    const systems = plan(drawn.score, counts, layout);
+    const delta = deltaOf(sentSystems, systems);
+    sentSystems = systems;
+    return delta;
+  },
+  complete() {
+    if (!drawn) throw new Error('Something must be drawn before it can be completed.');
+    const { score, counts } = drawn;
+    const arrangement = settle({ ...drawn.complete(), score, counts });
+    const delta = deltaOf(sent, arrangement);
+    sent = arrangement;
     return delta;
   },
   preview: (document, whom) => arrange(source(), document, whom).score,
@@ -116,7 +133,7 @@ const api: ArrangeApi = {
     };
   },
   compareWith(handedOut) {
-    return sent ? differencesFrom(handedOut, sent.arrangement.score) : [];
+    return sent ? differencesFrom(handedOut, sent.score) : [];
   },
   analyse: analyseScore,
   readText(text, fileName, layout) {

@@ -48,6 +48,7 @@ const api: EngraveApi = {
         header: 'none',
         footer: 'none',
         svgViewBox: true,
+        svgFormatRaw: true,
         adjustPageHeight: true,
         breaks: 'encoded',
         minLastJustification: 0,

@@ -81,8 +81,10 @@ export interface TextView {
 export interface ArrangeApi {
   /** Takes the source to arrange from now on. */
   open(score: Score): SourceView;
-  /** What changed since the view before; the first one is whole. */
-  arrange(document: ArrangementDocument, whom: ArrangeFor, layout: LayoutRequest): Delta;
+  /** The lines of a document, as what changed since those before; the first time whole. */
+  draw(document: ArrangementDocument, whom: ArrangeFor, layout: LayoutRequest): Delta;
+  /** All else about the arrangement drawn last, as what changed since the one before. */
+  complete(): Delta;
   /** Another document of the same source as a score, without it becoming the view. */
   preview(document: ArrangementDocument, whom: ArrangeFor): Score;
   /** How well the piece lies in one key; asked key by key, so that it shows progress and can be left. */

@@ -40,14 +40,15 @@ export function showFingers(
 ): {
   readonly notes: readonly Note[];
   readonly troubles: readonly FingerTrouble[];
-  readonly positions: Arrangement['positions'] | null;
+  /** Where the hands lie; null where no finger is shown. */
+  readonly positions: () => Arrangement['positions'] | null;
 } {
   if (recipe.fingers !== 'at-shifts' && recipe.fingers !== 'every-note')
-    return { notes, troubles: [], positions: null };
+    return { notes, troubles: [], positions: () => null };
   const fingered = fingerScore(fingerTask(chosen, notes, recipe, whom));
   return {
     troubles: fingered.troubles,
-    positions: positionsByMeasure(chosen, notes, fingered.notes),
+    positions: () => positionsByMeasure(chosen, notes, fingered.notes),
     notes: notes.map((note) => {
       const found = fingered.notes.get(note.id);
       if (!found || (recipe.fingers === 'at-shifts' && !found.isTelling)) return note;

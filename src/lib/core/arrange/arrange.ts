@@ -29,8 +29,17 @@ export function arrange(
   document: ArrangementDocument,
   whom: ArrangeFor = ANYONE,
 ): Arrangement {
-  const setting = settingFor(facts, document, whom);
-  return finish(setting, document, whom);
+  return draft(facts, document, whom).complete();
+}
+
+/** An arrangement that can be drawn already, and is weighed and checked when it is asked to be complete. */
+export interface Draft extends Pick<Arrangement, 'score' | 'counts'> {
+  readonly complete: () => Arrangement;
+}
+
+/** The music of an arrangement first, so that its ink need not wait until it has been looked over. */
+export function draft(facts: SourceFacts, document: ArrangementDocument, whom: ArrangeFor = ANYONE): Draft {
+  return finish(settingFor(facts, document, whom), document, whom);
 }
 
 /** Why one measure is as it is, with the ways that lost. */
@@ -81,8 +90,8 @@ export function learnerNotes(
   return { chosen, notes: mendTies(notes) };
 }
 
-/** Puts the note pins on top, and looks the result over. */
-function finish(chosen: Chosen, document: ArrangementDocument, whom: ArrangeFor): Arrangement {
+/** Puts the note pins on top. */
+function finish(chosen: Chosen, document: ArrangementDocument, whom: ArrangeFor): Draft {
   const { facts, material, interval, settingAt, solved, base, scale } = chosen;
   const context = { measures: material.score.measures, sourceMeasure: facts.sourceMeasure, interval, scale };
   const pinned = applyNotePins(document, context, base.notes, base.slurs);
@@ -101,35 +110,39 @@ function finish(chosen: Chosen, document: ArrangementDocument, whom: ArrangeFor)
     slurs: pinned.slurs,
     marks: withPedalMarks(marks, pedal),
   };
-  const overview = overviewOf({ chosen, document, whom, score, pinned, pedal });
-  return {
-    score,
-    key: material.key,
-    sourceKey: facts.key,
-    textures: solved.choices.map(({ candidate }) => candidate.left.texture),
-    rightTextures: solved.choices.map(({ candidate }) => candidate.right.texture),
-    settings: settingAt,
-    counts: countsFor(chosen, document, score),
-    pedal,
-    loads: overview.loads,
-    loadTerms: overview.loadTerms,
-    positions: fingered.positions ?? overview.positions,
-    sections: material.sections,
-    snags: [
-      ...overview.snags,
-      ...fingerSnags(fingered.troubles, document),
-      ...pinned.resting.map((pin) => restingSnag(pin, facts)),
-    ].sort((a, b) => a.measure - b.measure),
-    losses: base.losses,
-    remarks: remarksOf(chosen, document),
-    sourceMeasure: facts.sourceMeasure,
-    firstLike: facts.firstLike,
-    firstAlike: facts.firstAlike,
-    circled: pinned.circled,
-    interval,
-    scale,
-    restingPins: pinned.resting,
+  const counts = countsFor(chosen, document, score);
+  const complete = (): Arrangement => {
+    const overview = overviewOf({ chosen, document, whom, score, pinned, pedal });
+    return {
+      score,
+      key: material.key,
+      sourceKey: facts.key,
+      textures: solved.choices.map(({ candidate }) => candidate.left.texture),
+      rightTextures: solved.choices.map(({ candidate }) => candidate.right.texture),
+      settings: settingAt,
+      counts,
+      pedal,
+      loads: overview.loads,
+      loadTerms: overview.loadTerms,
+      positions: fingered.positions() ?? overview.positions,
+      sections: material.sections,
+      snags: [
+        ...overview.snags,
+        ...fingerSnags(fingered.troubles, document),
+        ...pinned.resting.map((pin) => restingSnag(pin, facts)),
+      ].sort((a, b) => a.measure - b.measure),
+      losses: base.losses,
+      remarks: remarksOf(chosen, document),
+      sourceMeasure: facts.sourceMeasure,
+      firstLike: facts.firstLike,
+      firstAlike: facts.firstAlike,
+      circled: pinned.circled,
+      interval,
+      scale,
+      restingPins: pinned.resting,
+    };
   };
+  return { score, counts, complete };
 }
 
 /** Rests of measures whose notes a pin changed are filled anew. */

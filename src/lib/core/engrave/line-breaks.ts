@@ -1,4 +1,6 @@
-import type { Score } from '../score/model';
+import type { Count } from '../counting/count';
+import type { Measure, Score } from '../score/model';
+import type { Layer } from './layers';
 import type { EngravingSource, Markings, SystemRange } from './source';
 
 /** Widths in tenths of a staff space: what a measure asks for before it is stretched to the line. */
@@ -17,54 +19,68 @@ const WIDTHS = {
   gap: 9,
 } as const;
 
-/** How wide each measure wants to be, from its onsets, signs and words. O(events). */
+/** How wide each measure wants to be, from its onsets, signs and words. O(events); what was measured before is kept. */
 export function measureWidths(source: EngravingSource, markings: Markings): readonly number[] {
   const { score } = source;
-  const chordText = new Map<number, number>();
+  const besides = score.measures.map(() => ({ chords: 0, sung: 0 }));
   if (markings.chordSymbols)
-    for (const symbol of score.chords)
-      chordText.set(symbol.measure, (chordText.get(symbol.measure) ?? 0) + 1);
-  return score.measures.map((measure) => {
-    const slots = source.layers[measure.index]!.flat(2);
-    const onsets = [
-      ...new Set(slots.filter((slot) => slot.kind !== 'space').map((slot) => slot.at as number)),
-    ].sort((a, b) => a - b);
-    const ends = [...onsets.slice(1), measure.start + measure.length];
-    const music = onsets.reduce((sum, onset, index) => {
-      const quarters = (ends[index]! - onset) / 10_080;
-      return sum + WIDTHS.note + Math.max(0, WIDTHS.perDoubling * Math.log2(quarters * 4));
-    }, 0);
-    const graces = slots.reduce((sum, slot) => sum + slot.graces.length, 0) * WIDTHS.note * 0.6;
-    const altered =
-      slots.reduce((sum, slot) => sum + (slot.notes.some(({ note }) => note.pitch.alter !== 0) ? 1 : 0), 0) *
-      WIDTHS.accidental *
-      0.5;
-    const words = markings.lyrics
-      ? slots
-          .flatMap((slot) => slot.notes)
-          .reduce(
-            (sum, { note }) =>
-              sum + (note.lyrics[0] ? note.lyrics[0].text.length * WIDTHS.lyricCharacter + WIDTHS.gap : 0),
-            0,
-          )
-      : 0;
-    const sung = markings.lyrics
-      ? score.words
-          .filter((word) => word.measure === measure.index)
-          .reduce((sum, word) => sum + word.text.trim().length * WIDTHS.chartCharacter + WIDTHS.gap, 0)
-      : 0;
-    const counts = markings.counts
-      ? (source.counts[measure.index] ?? []).reduce(
-          (sum, count) =>
-            sum +
-            (count.syllable.length + (count.state === 'sounds' ? 0 : 1)) * WIDTHS.countCharacter +
-            WIDTHS.gap,
-          0,
-        )
-      : 0;
-    const chords = (chordText.get(measure.index) ?? 0) * WIDTHS.chordCharacter * 3;
-    return Math.round(WIDTHS.barline + graces + Math.max(music + altered, words, sung, counts, chords));
+    for (const symbol of score.chords) besides[symbol.measure]!.chords += WIDTHS.chordCharacter * 3;
+  if (markings.lyrics)
+    for (const word of score.words)
+      besides[word.measure]!.sung += word.text.trim().length * WIDTHS.chartCharacter + WIDTHS.gap;
+  return score.measures.map((measure, index) => {
+    const { chords, sung } = besides[index]!;
+    const { notes, graces, lyrics } = musicWidth(measure, source.layers[index]!);
+    const counts = markings.counts ? countsWidth(source.counts[index] ?? []) : 0;
+    const least = Math.max(notes, markings.lyrics ? lyrics : 0, sung, counts, chords);
+    return Math.round(WIDTHS.barline + graces + least);
   });
+}
+
+interface MusicWidth {
+  readonly notes: number;
+  readonly graces: number;
+  readonly lyrics: number;
+}
+
+const measured = new WeakMap<readonly (readonly Layer[])[], MusicWidth>();
+
+function musicWidth(measure: Measure, layers: readonly (readonly Layer[])[]): MusicWidth {
+  const known = measured.get(layers) ?? measureMusic(measure, layers);
+  measured.set(layers, known);
+  return known;
+}
+
+function measureMusic(measure: Measure, layers: readonly (readonly Layer[])[]): MusicWidth {
+  const slots = layers.flat(2);
+  const onsets = [
+    ...new Set(slots.filter((slot) => slot.kind !== 'space').map((slot) => slot.at as number)),
+  ].sort((a, b) => a - b);
+  const ends = [...onsets.slice(1), measure.start + measure.length];
+  const spaced = onsets.reduce((sum, onset, index) => {
+    const quarters = (ends[index]! - onset) / 10_080;
+    return sum + WIDTHS.note + Math.max(0, WIDTHS.perDoubling * Math.log2(quarters * 4));
+  }, 0);
+  const altered = slots.filter((slot) => slot.notes.some(({ note }) => note.pitch.alter !== 0)).length;
+  return {
+    notes: spaced + altered * WIDTHS.accidental * 0.5,
+    graces: slots.reduce((sum, slot) => sum + slot.graces.length, 0) * WIDTHS.note * 0.6,
+    lyrics: slots
+      .flatMap((slot) => slot.notes)
+      .reduce(
+        (sum, { note }) =>
+          sum + (note.lyrics[0] ? note.lyrics[0].text.length * WIDTHS.lyricCharacter + WIDTHS.gap : 0),
+        0,
+      ),
+  };
+}
+
+function countsWidth(counts: readonly Count[]): number {
+  return counts.reduce(
+    (sum, count) =>
+      sum + (count.syllable.length + (count.state === 'sounds' ? 0 : 1)) * WIDTHS.countCharacter + WIDTHS.gap,
+    0,
+  );
 }
 
 export interface LineBreakOptions {

@@ -1,5 +1,6 @@
 import type { Count } from '../counting/count';
 import type { Note, Rest, Score, Slur } from '../score/model';
+import { isSameList } from '../score/same-list';
 import type { NoteId } from '../units';
 import { layersOf, type Layer } from './layers';
 
@@ -78,8 +79,6 @@ function isSameEvents(
   before: EngravingSource['events'][number],
   now: EngravingSource['events'][number],
 ): boolean {
-  const isSameList = (a: readonly unknown[], b: readonly unknown[]) =>
-    a.length === b.length && a.every((each, index) => each === b[index]);
   return now.every(
     (staff, index) =>
       isSameList(staff.notes, before[index]?.notes ?? []) &&
@@ -115,8 +114,7 @@ export function isSameLine(before: EngravingSource, now: EngravingSource, range:
 
 function isSameOn<T>(before: readonly T[], now: readonly T[], isOnLine: (event: T) => boolean): boolean {
   if (before === now) return true;
-  const [a, b] = [before.filter(isOnLine), now.filter(isOnLine)];
-  return a.length === b.length && a.every((each, index) => each === b[index]);
+  return isSameList(before.filter(isOnLine), now.filter(isOnLine));
 }
 
 function touchesLine({ positionOf }: EngravingSource, slur: Slur, range: SystemRange): boolean {

@@ -1,9 +1,10 @@
 import type { HandSize } from '../hands/reach';
 import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
+import { isSameList } from '../score/same-list';
 import { isBeyondReach, handKey } from './costs';
 import { contextFor, fingerLine, inOrder, type FingeredLine, type FingerTask } from './finger-line';
-import { cutRuns, type Run, type RunTask } from './runs';
+import { cutRuns, isSameRun, type Run, type RunTask } from './runs';
 import { FINGERING_STYLES, type FingeringStyle } from './weights.data';
 
 export interface FingerScoreTask extends RunTask {
@@ -37,17 +38,56 @@ export interface FingeredScore {
 const known = new Map<string, FingeredLine>();
 const MOST_KEPT = 4_000;
 
-/** Fingers both hands of a score, run by run. O(touches × ways³) for what was not met before. */
+/**
+ * Fingers both hands of a score, run by run. O(touches × ways³) for what was not met before; O(touches) for a run of the
+ * very notes that it had when it was last read.
+ */
 export function fingerScore(task: FingerScoreTask): FingeredScore {
   const notes = new Map<string, FingeredNote>();
   const troubles: FingerTrouble[] = [];
   for (const run of cutRuns(task)) {
-    const onsets = onsetsOf(run, task.pinned);
-    const solved = solveRun(run, onsets, task);
-    readRun(run, onsets, solved, task, notes);
-    troubles.push(...troublesOf(run, onsets, solved, task));
+    const reading = readAgain(run, task);
+    for (const [id, fingered] of reading.notes) notes.set(id, fingered);
+    troubles.push(...reading.troubles);
   }
   return { notes, troubles };
+}
+
+interface Reading extends FingeredScore {
+  readonly run: Run;
+  readonly largest: number;
+  readonly style: FingeringStyle;
+  readonly pinned: readonly (number | null)[];
+}
+
+/** What was last read, by the first note of its run. */
+const lastRead = new WeakMap<Note, Reading>();
+
+function readAgain(run: Run, task: FingerScoreTask): Reading {
+  const { largest } = task.size[run.hand];
+  const pinned = run.touches.flatMap(({ struck, held }) =>
+    [...struck, ...held].map((note) => task.pinned.get(note.id) ?? null),
+  );
+  const first = run.touches[0]!.struck[0]!;
+  const last = lastRead.get(first);
+  const isSame =
+    last?.largest === largest &&
+    last.style === task.style &&
+    isSameRun(last.run, run) &&
+    isSameList(last.pinned, pinned);
+  if (isSame) return last;
+  const onsets = onsetsOf(run, task.pinned);
+  const solved = solveRun(run, onsets, task);
+  const reading = {
+    run,
+    largest,
+    style: task.style,
+    pinned,
+    notes: readRun(run, onsets, solved, task),
+    troubles: troublesOf(run, onsets, solved, task),
+  };
+  lastRead.set(first, reading);
+  return reading;
 }
 
 /** What fingering a score costs in all, and for how many touches: the effort of a key. */
@@ -115,8 +155,8 @@ function readRun(
   onsets: readonly RunOnset[],
   solved: FingeredLine,
   { pinned }: FingerScoreTask,
-  found: Map<string, FingeredNote>,
-): void {
+): ReadonlyMap<string, FingeredNote> {
+  const found = new Map<string, FingeredNote>();
   let before: Placed | null = null;
   const shown = new Map<number, { readonly finger: number; readonly index: number }>();
   for (const [index, { all, isHeldOn }] of onsets.entries()) {
@@ -144,6 +184,7 @@ function readRun(
       shown.set(midiOf(note.pitch), { finger: fingers[place]!, index });
     before = { fingers, notes: all };
   }
+  return found;
 }
 
 /** Pins that no hand can follow, and chords that this hand cannot hold. */

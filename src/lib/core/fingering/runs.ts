@@ -1,5 +1,6 @@
 import { midiOf } from '../pitch/pitch';
 import type { Measure, Note, Section } from '../score/model';
+import { isSameList } from '../score/same-list';
 import { TICKS_PER_HALF } from '../units';
 
 /** A run of touches of one hand without a rest that would free it, inside one section. */
@@ -113,5 +114,22 @@ function mayChangeFingers(before: RunTouch, at: number, struck: readonly Note[],
     only.duration * msPerTick >= SLOW_MS &&
     only.at + only.duration === at &&
     !struck.some((note) => midiOf(note.pitch) === midiOf(only.pitch))
+  );
+}
+
+/** Are these the very same notes under the same hand, with the same prices of moving? */
+export function isSameRun(a: Run, b: Run): boolean {
+  return (
+    a.hand === b.hand &&
+    a.touches.length === b.touches.length &&
+    a.touches.every((touch, index) => {
+      const other = b.touches[index]!;
+      return (
+        touch.movePercent === other.movePercent &&
+        touch.isHeldOn === other.isHeldOn &&
+        isSameList(touch.struck, other.struck) &&
+        isSameList(touch.held, other.held)
+      );
+    })
   );
 }

@@ -13,8 +13,14 @@ export function comparePlaces(a: Place, b: Place): number {
 
 /** Reading order for notes: grace notes first, then low to high. */
 export function compareNotes(a: Note, b: Note): number {
-  const grace = (note: Note) => note.grace?.order ?? Number.MAX_SAFE_INTEGER;
   return (
-    comparePlaces(a, b) || grace(a) - grace(b) || midiOf(a.pitch) - midiOf(b.pitch) || (a.id < b.id ? -1 : 1)
+    comparePlaces(a, b) ||
+    graceOrder(a) - graceOrder(b) ||
+    midiOf(a.pitch) - midiOf(b.pitch) ||
+    (a.id < b.id ? -1 : 1)
   );
+}
+
+function graceOrder(note: Note): number {
+  return note.grace?.order ?? Number.MAX_SAFE_INTEGER;
 }

@@ -12,7 +12,6 @@ import { applyStep, invertStep, pinStep, recipeStep, type ArrangementStep } from
 import { LEFT_TEXTURES, type LeftTexture } from '$lib/core/arrange/textures.data';
 import type { Alternative, Why } from '$lib/core/arrange/why';
 import type { CountingStyle } from '$lib/core/counting/syllables.data';
-import type { FingerWhy } from '$lib/core/fingering/explain';
 import type { FingeringStyle } from '$lib/core/fingering/weights.data';
 import { midiOf } from '$lib/core/pitch/pitch';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
@@ -23,6 +22,7 @@ import { Arranger } from '../workers/arranger';
 import type { Engraver } from '../workers/engraver';
 import { BenchSections } from './bench-sections';
 import { CountEdits, type CountPlace } from './count-edits';
+import { FingerLookUp } from './finger-look-up.svelte';
 import { layoutOf } from './bench-layout';
 import { InOrder } from './in-order';
 import { MeasureEdits } from './measure-edits';
@@ -71,8 +71,6 @@ export class BenchSession {
   /** The measure whose reasons are open under its line. */
   whyAt = $state<number | null>(null);
   why = $state.raw<Why | null>(null);
-  /** The finger of the selected note, why it is there, and what else it could be. */
-  fingering = $state.raw<FingerWhy | null>(null);
   /** A texture that dragging over the left-hand row paints. */
   brush = $state<LeftTexture | null>(null);
   /** What differs from an edition that a learner has, or from the learner before, while that is looked at. */
@@ -91,6 +89,8 @@ export class BenchSession {
   /** What is asked for by keys, each on the music that the one before it made. */
   readonly inOrder = new InOrder(() => this.#arranged === this.shown);
   readonly #arranger = new Arranger();
+  readonly fingers = new FingerLookUp((note, depth) => this.#arranger.explainFinger(note, depth));
+  #asked: { document: ArrangementDocument; whom: ArrangeFor; lineWidth: number } | null = null;
   /** The document that the arrangement is of. */
   #arranged: ArrangementDocument | null = null;
   /** The score as it was for the learner before, until it is compared. */
@@ -157,14 +157,16 @@ export class BenchSession {
     }
   }
 
-  /** Arranges and lays out the document as it stands; an overtaken request changes nothing. */
+  /** Arranges and lays out what is shown, once; an overtaken request changes nothing. */
   async refresh(document: ArrangementDocument, whom: ArrangeFor, lineWidth: number): Promise<void> {
+    const last = this.#asked;
+    if (last?.document === document && last.whom === whom && last.lineWidth === lineWidth) return;
+    this.#asked = { document, whom, lineWidth };
     const view = await this.#arranger
-      .arrange(document, whom, layoutOf(document.recipe, lineWidth))
+      .arrange(document, whom, layoutOf(document.recipe, lineWidth), (systems) => (this.systems = systems))
       .catch(() => this.#fail());
     if (!view) return;
     this.arrangement = view.arrangement;
-    this.systems = view.systems;
     this.problem = '';
     this.#arranged = document;
     this.inOrder.goOn();
@@ -175,7 +177,7 @@ export class BenchSession {
       this.#before = null;
     }
     if (this.whyAt !== null) await this.showWhy(this.whyAt);
-    await this.#lookUpFinger();
+    this.#lookUpFinger();
   }
 
   #fail(): null {
@@ -185,12 +187,9 @@ export class BenchSession {
     return null;
   }
 
-  async #lookUpFinger(): Promise<void> {
-    const id = this.noteId;
+  #lookUpFinger(): void {
     // All of it takes a while, so it is worked out only while reasons are open.
-    const depth = this.whyAt === null ? 'brief' : 'full';
-    const found = id === null ? null : await this.#arranger.explainFinger(id, depth);
-    if (this.noteId === id) this.fingering = found;
+    this.fingers.ask(this.noteId, this.whyAt === null ? 'brief' : 'full');
   }
 
   timeline = (options: PlayOptions): Promise<Timeline> =>
@@ -210,6 +209,8 @@ export class BenchSession {
     this.document = outcome.document;
     this.preview = null;
     this.saving.push(step);
+    // At once, and not when the page has caught up: its ink is what the teacher waits for.
+    if (this.#asked) void this.refresh(this.document, this.whom, this.#asked.lineWidth);
     return true;
   }
 
@@ -273,7 +274,7 @@ export class BenchSession {
 
   async showWhy(measure: number): Promise<void> {
     this.whyAt = measure;
-    void this.#lookUpFinger();
+    this.#lookUpFinger();
     const why = await this.#arranger.explain(measure);
     if (this.whyAt === measure) this.why = why;
   }
@@ -360,7 +361,7 @@ export class BenchSession {
     const note = this.arrangement?.score.notes.find((each) => each.id === id);
     if (!note) return;
     this.range = { from: note.measure, to: note.measure };
-    void this.#lookUpFinger();
+    this.#lookUpFinger();
     void this.player.touch([midiOf(note.pitch)], [id]);
   }
 
@@ -437,6 +438,7 @@ export class BenchSession {
 
   dispose(): void {
     this.player.stop();
+    this.fingers.stop();
     this.saving.stop();
     this.#arranger.stop();
   }

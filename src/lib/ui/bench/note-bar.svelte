@@ -37,10 +37,11 @@
     >
   {/each}
   <button class="tool" disabled={pinned === null} onclick={() => notes.unpinFinger()}>Unpin</button>
-  {#if bench.fingering}
+  {#if bench.fingers.why}
     <span
-      >{pinned === null ? `${bench.fingering.finger} worked out` : 'pinned'}{bench.fingering.others.length > 0
-        ? `; next best ${bench.fingering.others.map(({ finger, extra }) => `${finger} (+${extra})`).join(', ')}`
+      >{pinned === null ? `${bench.fingers.why.finger} worked out` : 'pinned'}{bench.fingers.why.others
+        .length > 0
+        ? `; next best ${bench.fingers.why.others.map(({ finger, extra }) => `${finger} (+${extra})`).join(', ')}`
         : ''}</span
     >
     <button class="tool" title="Enter" onclick={() => void bench.showWhy(note.measure)}>Why</button>

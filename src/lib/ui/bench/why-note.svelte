@@ -27,7 +27,7 @@
 
   /** The selected note's finger is explained in its own measure. */
   const fingering = $derived(
-    bench.note?.measure === measure && bench.fingering?.note === bench.note.id ? bench.fingering : null,
+    bench.note?.measure === measure && bench.fingers.why?.note === bench.note.id ? bench.fingers.why : null,
   );
   const measureOf = (note: string) =>
     bench.arrangement?.score.notes.find(({ id }) => id === note)?.measure ?? measure;

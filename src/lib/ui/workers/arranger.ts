@@ -28,29 +28,49 @@ export class Arranger {
   });
   readonly #api: Remote<ArrangeApi> = wrap<ArrangeApi>(this.#worker);
   #newest = 0;
-  #view: ArrangedView | null = null;
+  #systems: readonly SystemPlan[] | null = null;
+  #arrangement: Arrangement | null = null;
   #running: Promise<unknown> = Promise.resolve();
 
   open(score: Score): Promise<SourceView> {
-    this.#view = null;
+    this.#systems = null;
+    this.#arrangement = null;
     return this.#api.open(score);
   }
 
+  /** Arranges and lays out; the lines are told of as soon as they stand, before the result has been looked over. */
   async arrange(
     document: ArrangementDocument,
     whom: ArrangeFor,
     layout: LayoutRequest,
+    onLines: (systems: readonly SystemPlan[]) => void = () => undefined,
   ): Promise<ArrangedView | null> {
     const request = (this.#newest += 1);
     await this.#running.catch(() => undefined);
     if (request !== this.#newest) return null;
-    const result = this.#api.arrange(document, whom, layout).then((delta) => {
-      this.#view = applyDelta(this.#view, delta) as ArrangedView;
-      return this.#view;
+    const result = this.#drawThenComplete(document, whom, layout, (systems) => {
+      if (request === this.#newest) onLines(systems);
     });
     this.#running = result;
     const view = await result;
     return request === this.#newest ? view : null;
+  }
+
+  /** Both are asked at once, so that the worker goes on without waiting for the page. */
+  async #drawThenComplete(
+    document: ArrangementDocument,
+    whom: ArrangeFor,
+    layout: LayoutRequest,
+    onLines: (systems: readonly SystemPlan[]) => void,
+  ): Promise<ArrangedView> {
+    const [lines, rest] = [this.#api.draw(document, whom, layout), this.#api.complete()];
+    rest.catch(() => undefined);
+    const systems = applyDelta(this.#systems, await lines) as readonly SystemPlan[];
+    this.#systems = systems;
+    onLines(systems);
+    const arrangement = applyDelta(this.#arrangement, await rest) as Arrangement;
+    this.#arrangement = arrangement;
+    return { arrangement, systems };
   }
 
   preview(document: ArrangementDocument, whom: ArrangeFor): Promise<Score> {
