@@ -7,7 +7,6 @@ import type { PinChange } from '$lib/core/arrange/edit-pins';
 import { everywhere } from '$lib/core/arrange/everywhere';
 import type { Remedy } from '$lib/core/arrange/remedies';
 import type { ArrangingRules } from '$lib/core/arrange/rules';
-import type { Snag } from '$lib/core/arrange/snags';
 import { applyStep, invertStep, pinStep, recipeStep, type ArrangementStep } from '$lib/core/arrange/steps';
 import { LEFT_TEXTURES, type LeftTexture } from '$lib/core/arrange/textures.data';
 import type { Alternative, Why } from '$lib/core/arrange/why';
@@ -25,11 +24,13 @@ import { CountEdits, type CountPlace } from './count-edits';
 import { FingerLookUp } from './finger-look-up.svelte';
 import { layoutOf } from './bench-layout';
 import { InOrder } from './in-order';
+import { measureFacts, type MeasureFacts } from './measure-facts';
 import { MeasureEdits } from './measure-edits';
 import { NoteEdits } from './note-edits';
 import { PedalEdits } from './pedal-edits';
 import { rebaseStep } from './rebase-step';
 import { SaveQueue } from './save-queue.svelte';
+import { MeasurePins, Steady } from './steady';
 
 export interface BenchLearner extends Pick<ArrangeFor, 'size' | 'keyboard' | 'pedal'> {
   readonly id: string;
@@ -95,6 +96,8 @@ export class BenchSession {
   #arranged: ArrangementDocument | null = null;
   /** The score as it was for the learner before, until it is compared. */
   #before: Score | null = null;
+  readonly #measurePins = new MeasurePins();
+  readonly #facts = new Steady<MeasureFacts>();
   #undo = $state.raw<readonly ArrangementStep[]>([]);
   #redo = $state.raw<readonly ArrangementStep[]>([]);
 
@@ -116,13 +119,16 @@ export class BenchSession {
       this.document.pins.flatMap((pin) => (pin.kind === 'finger' ? [[pin.note, pin.finger] as const] : [])),
     ),
   );
-  /** Pins of whole measures, by measure of the source. */
-  readonly measurePins = $derived(
-    this.document.pins.reduce((found, pin) => {
-      if ('measure' in pin) found.set(pin.measure, [...(found.get(pin.measure) ?? []), pin]);
-      return found;
-    }, new Map<number, Pin[]>()),
-  );
+  /** Pins of whole measures, by measure of the source; the same record while none of them changes. */
+  readonly measurePins = $derived.by(() => this.#measurePins.of(this.document.pins));
+  /** What the rows under each measure say; the same records where nothing changed, so that they are not drawn again. */
+  readonly facts = $derived.by(() => {
+    const { arrangement } = this;
+    if (!arrangement) return [];
+    const changed = new Set(this.differences?.map(({ measure }) => measure));
+    return this.#facts.of(measureFacts(arrangement, this.measurePins, changed));
+  });
+  readonly pedalPlan = $derived(this.arrangement?.pedal ?? []);
   readonly textureChoices = $derived(
     LEFT_TEXTURES.filter((texture) => texture !== 'as-written' || this.source?.makeup.hasLeftHand),
   );
@@ -442,10 +448,6 @@ export class BenchSession {
     this.saving.stop();
     this.#arranger.stop();
   }
-}
-
-export function snagWord(snags: readonly Snag[]): string {
-  return snags.length === 0 ? '' : `${snags.length} ${snags.length === 1 ? 'snag' : 'snags'}`;
 }
 
 const KEY = Symbol('bench');

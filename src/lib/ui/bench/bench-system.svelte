@@ -20,8 +20,7 @@
   const percent = (value: number) => `${(100 * value) / width}%`;
   const isInRange = (measure: number) =>
     bench.range !== null && measure >= bench.range.from && measure <= bench.range.to;
-  const numberOf = (measure: number) =>
-    bench.arrangement?.score.measures[measure]?.number || String(measure + 1);
+  const numberOf = (measure: number) => bench.facts[measure]?.number ?? String(measure + 1);
   const isWhyHere = $derived(
     bench.whyAt !== null && bench.whyAt >= plan.range.from && bench.whyAt <= plan.range.to,
   );

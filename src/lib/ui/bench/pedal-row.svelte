@@ -13,7 +13,6 @@
 
   const { boxes, heads, width }: Props = $props();
   const bench = useBench();
-  const arrangement = $derived(bench.arrangement);
 
   interface Grip {
     readonly measure: number;
@@ -28,18 +27,15 @@
   let reached = $state.raw<OnsetPlace | null>(null);
 
   const percent = (value: number) => `${(100 * value) / width}%`;
-  const numberOf = (measure: number) => arrangement?.score.measures[measure]?.number || String(measure + 1);
-  const isPinned = (measure: number) =>
-    (bench.measurePins.get(arrangement?.sourceMeasure[measure] ?? -1) ?? []).some(
-      (pin) => pin.kind === 'pedal' || pin.kind === 'pedal-points',
-    );
+  const numberOf = (measure: number) => bench.facts[measure]?.number ?? String(measure + 1);
+  const isPinned = (measure: number) => bench.facts[measure]?.isPedalPinned ?? false;
   const placesOf = (box: MeasureBox) => {
-    const measure = arrangement?.score.measures[box.index];
+    const measure = bench.arrangement?.score.measures[box.index];
     return measure ? onsetPlaces(measure, bench.notesByMeasure[box.index] ?? [], box, heads) : [];
   };
   const policyWord = (measure: number) => {
-    const own = arrangement?.pedal[measure];
-    const before = arrangement?.pedal[measure - 1];
+    const own = bench.pedalPlan[measure];
+    const before = bench.pedalPlan[measure - 1];
     if (!own || own.policy === 'none') return isPinned(measure) ? 'no pedal' : '';
     const isNew = measure === boxes[0]?.index || own.policy !== before?.policy || isPinned(measure);
     return isNew ? PEDAL_POLICIES[own.policy].label : '';
@@ -80,7 +76,7 @@
 
 <div bind:this={host} class="relative h-[1.3rem] border-b border-line/60" role="group" aria-label="Pedal">
   {#each boxes as box (box.index)}
-    {@const own = arrangement?.pedal[box.index]}
+    {@const own = bench.pedalPlan[box.index]}
     {@const places = own && own.spans.length > 0 ? placesOf(box) : []}
     <button
       tabindex="-1"

@@ -1,0 +1,76 @@
+import type { Arrangement } from '$lib/core/arrange/arrangement';
+import type { Pin } from '$lib/core/arrange/document';
+import { textureLabel } from '$lib/core/arrange/textures.data';
+
+/** What the rows under a measure say of it. */
+export interface MeasureFacts {
+  readonly number: string;
+  readonly left: RowText;
+  readonly right: RowText;
+  /** Where the hands lie, in words. */
+  readonly position: string;
+  readonly load: number;
+  readonly snags: readonly string[];
+  /** What the teacher asked of this measure, and whether it differs from what it is compared with. */
+  readonly marks: string;
+  readonly isPedalPinned: boolean;
+}
+
+interface RowText {
+  readonly texture: string;
+  /** The measure before has another. */
+  readonly isNew: boolean;
+  readonly isPainted: boolean;
+}
+
+/** `pinsAt` are pins of whole measures by measure of the source; `changed` are ordinals of measures. O(measures + snags). */
+export function measureFacts(
+  arrangement: Arrangement,
+  pinsAt: ReadonlyMap<number, readonly Pin[]>,
+  changed: ReadonlySet<number>,
+): readonly MeasureFacts[] {
+  const snags = new Map<number, string[]>();
+  for (const { measure, sentence } of arrangement.snags)
+    snags.set(measure, [...(snags.get(measure) ?? []), sentence]);
+  return arrangement.score.measures.map((measure, index): MeasureFacts => {
+    const pins = pinsAt.get(arrangement.sourceMeasure[index] ?? -1) ?? [];
+    const has = (...kinds: readonly Pin['kind'][]) => pins.some(({ kind }) => kinds.includes(kind));
+    const position = arrangement.positions[index];
+    const { textures, rightTextures } = arrangement;
+    return {
+      number: measure.number || String(index + 1),
+      left: {
+        texture: textureLabel(textures[index]!),
+        isNew: textures[index] !== textures[index - 1],
+        isPainted: has('texture'),
+      },
+      right: {
+        texture: textureLabel(rightTextures[index]!),
+        isNew: rightTextures[index] !== rightTextures[index - 1],
+        isPainted: has('right-texture'),
+      },
+      position: [position?.right && `R ${position.right}`, position?.left && `L ${position.left}`]
+        .filter((each) => each)
+        .join(' · '),
+      load: arrangement.loads[index]?.total ?? 0,
+      snags: snags.get(index) ?? [],
+      marks: [...pins.flatMap(markOf), ...(changed.has(index) ? ['changed'] : [])].join(', '),
+      isPedalPinned: has('pedal', 'pedal-points'),
+    };
+  });
+}
+
+function markOf(pin: Pin): readonly string[] {
+  switch (pin.kind) {
+    case 'ease':
+      return [pin.by < 0 ? `easier by ${-pin.by}` : `richer by ${pin.by}`];
+    case 'keep':
+      return ['tune kept'];
+    case 'settled':
+      return ['settled'];
+    case 'setting':
+      return [pin.setting];
+    default:
+      return [];
+  }
+}
