@@ -1,4 +1,4 @@
-import { chromium, type Page } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -25,6 +25,7 @@ export async function benchInk(): Promise<readonly Record<string, string | numbe
       const file = join(folder, `${measures}.musicxml`);
       writeFileSync(file, writeMusicXml(pieceOfLength(measures)));
       const opened = await openPiece(page, file);
+      const firstVisitMs = await firstVisit(browser, page.url());
       const times: number[] = [];
       for (let edit = 0; times.length < EDITS && edit < 2 * EDITS; edit += 1) {
         const time = await editToInk(page, (edit % 5) + 1);
@@ -36,7 +37,8 @@ export async function benchInk(): Promise<readonly Record<string, string | numbe
         'median, ms': median,
         'p95, ms': p95,
         'budget p95, ms': 100,
-        'first system after loading the page, ms': opened.coldMs,
+        'first system on the first visit, ms': firstVisitMs,
+        'on the next visit, ms': opened.againMs,
         'coming from the piece, ms': opened.fromPieceMs,
       });
       await page.close();
@@ -49,7 +51,19 @@ export async function benchInk(): Promise<readonly Record<string, string | numbe
   return rows;
 }
 
-async function openPiece(page: Page, file: string): Promise<{ coldMs: number; fromPieceMs: number }> {
+/** Opening an arrangement in a browser that was never here: nothing is cached or remembered. */
+async function firstVisit(browser: Browser, url: string): Promise<number> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  const started = Date.now();
+  await page.goto(url);
+  await page.locator('.music svg').first().waitFor();
+  const firstVisitMs = Date.now() - started;
+  await context.close();
+  return firstVisitMs;
+}
+
+async function openPiece(page: Page, file: string): Promise<{ againMs: number; fromPieceMs: number }> {
   await page.goto('/pieces');
   await page.getByLabel('Score file').setInputFiles(file);
   await page.getByRole('button', { name: 'Keep this piece' }).click();
@@ -60,7 +74,7 @@ async function openPiece(page: Page, file: string): Promise<{ coldMs: number; fr
   const started = Date.now();
   await page.reload();
   await page.locator('.music svg').first().waitFor();
-  const coldMs = Date.now() - started;
+  const againMs = Date.now() - started;
   await page.waitForFunction(() =>
     [...document.querySelectorAll('.music')].every((line) => line.querySelector('svg')),
   );
@@ -81,7 +95,7 @@ async function openPiece(page: Page, file: string): Promise<{ coldMs: number; fr
     () => performance.getEntriesByType('resource').filter((each) => each.name.endsWith('.ogg')).length >= 15,
   );
   await page.waitForLoadState('networkidle');
-  return { coldMs, fromPieceMs };
+  return { againMs, fromPieceMs };
 }
 
 /**

@@ -1,3 +1,4 @@
+import { version } from '$app/environment';
 import { getContext, setContext } from 'svelte';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
 import { ANYONE, type ArrangeFor } from '$lib/core/arrange/arrange-for';
@@ -15,7 +16,7 @@ import type { FingeringStyle } from '$lib/core/fingering/weights.data';
 import { midiOf } from '$lib/core/pitch/pitch';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import type { Note, Score } from '$lib/core/score/model';
-import type { SourceView, SystemPlan } from '$lib/workers/protocol';
+import type { EngraveOptions, SourceView, SystemPlan } from '$lib/workers/protocol';
 import { Player } from '../playback/player.svelte';
 import { Arranger } from '../workers/arranger';
 import type { Engraver } from '../workers/engraver';
@@ -29,6 +30,7 @@ import { MeasureEdits } from './measure-edits';
 import { NoteEdits } from './note-edits';
 import { PedalEdits } from './pedal-edits';
 import { rebaseStep } from './rebase-step';
+import { madeFrom, recallLines, rememberLines } from './remembered-lines';
 import { SaveQueue } from './save-queue.svelte';
 import { MeasurePins, Steady } from './steady';
 
@@ -50,6 +52,9 @@ export interface BenchOpening {
 }
 
 export type { CountPlace };
+
+/** As many lines as are in view when a piece is opened. */
+const FIRST_LINES = 3;
 
 export interface MeasureRange {
   readonly from: number;
@@ -161,6 +166,28 @@ export class BenchSession {
       this.problem =
         'The piece could not be loaded. Check that Key Path is running, then load the page again.';
     }
+  }
+
+  /** Shows the first lines as they last stood here, until they are worked out anew. */
+  recall(options: EngraveOptions): void {
+    if (this.systems.length > 0) return;
+    const lines = recallLines(localStorage, this.opening.arrangementId, this.#madeFrom(options));
+    for (const { plan, system } of lines) this.engraver.learn(plan.mei, options, system);
+    if (lines.length > 0) this.systems = lines.map(({ plan }) => plan);
+  }
+
+  /** Keeps the first lines for the next visit. */
+  remember(options: EngraveOptions): void {
+    if (this.#arranged !== this.document) return;
+    const lines = this.systems.slice(0, FIRST_LINES).flatMap((plan) => {
+      const system = this.engraver.known(plan.mei, options);
+      return system ? [{ plan, system }] : [];
+    });
+    rememberLines(localStorage, this.opening.arrangementId, this.#madeFrom(options), lines);
+  }
+
+  #madeFrom(options: EngraveOptions): string {
+    return madeFrom(version, this.document, this.whom, options);
   }
 
   /** Arranges and lays out what is shown, once; an overtaken request changes nothing. */

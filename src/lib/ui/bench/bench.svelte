@@ -56,10 +56,14 @@
     });
     return () => {
       release();
+      bench.remember(options);
       bench.dispose();
     };
   });
 
+  $effect(() => {
+    if (lineWidth > 0) bench.recall(options);
+  });
   $effect(() => {
     if (!bench.source || lineWidth <= 0) return;
     void bench.refresh(bench.shown, bench.whom, lineWidth);
@@ -107,7 +111,7 @@
   }
 </script>
 
-<svelte:window onbeforeunload={warnBeforeLeaving} />
+<svelte:window onbeforeunload={warnBeforeLeaving} onpagehide={() => bench.remember(options)} />
 
 <div class="flex h-[calc(100vh-3rem)] flex-col">
   <header class="screen-only border-b border-line bg-paper px-4 py-2">

@@ -36,7 +36,7 @@ export class Engraver {
     priority: number,
     signal: AbortSignal,
   ): Promise<EngravedSystem | null> {
-    const key = `${options.pageWidth}/${options.unit}/${mei}`;
+    const key = keyOf(mei, options);
     const known = this.#done.get(key);
     if (known) return Promise.resolve(known);
     return new Promise((resolve, reject) => {
@@ -52,6 +52,16 @@ export class Engraver {
       });
       void this.#work();
     });
+  }
+
+  /** A line that was engraved before, if it is still at hand. */
+  known(mei: string, options: EngraveOptions): EngravedSystem | null {
+    return this.#done.get(keyOf(mei, options)) ?? null;
+  }
+
+  /** Takes over a line that was engraved on an earlier visit. */
+  learn(mei: string, options: EngraveOptions, system: EngravedSystem): void {
+    this.#remember(keyOf(mei, options), system);
   }
 
   async #work(): Promise<void> {
@@ -77,4 +87,8 @@ export class Engraver {
     this.#done.set(key, system);
     if (this.#done.size > CACHED_SYSTEMS) this.#done.delete(this.#done.keys().next().value!);
   }
+}
+
+function keyOf(mei: string, { pageWidth, unit }: EngraveOptions): string {
+  return `${pageWidth}/${unit}/${mei}`;
 }
