@@ -70,7 +70,10 @@ function goal(weights: FingeringWeights, best: Goal | null): Goal | null {
 function moved(weights: FingeringWeights): FingeringWeights {
   // What goes beyond the practical span stays dear: a fit on scales would give it away. One style alone asks for the other.
   const names = (Object.keys(weights) as (keyof FingeringWeights)[]).filter(
-    (name) => !['beyondPractical', 'leap', 'substitution', 'thumbOffLowest', 'passTooWide'].includes(name),
+    (name) =>
+      !['beyondPractical', 'leap', 'substitution', 'thumbOffLowest', 'offPosition', 'passTooWide'].includes(
+        name,
+      ),
   );
   let next: FingeringWeights = weights;
   for (let change = 0; change <= random(3); change += 1) {

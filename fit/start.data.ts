@@ -43,5 +43,6 @@ export const UNFITTED: FingeringWeights = {
   blockPerSemitone: 2,
   chordShape: 20,
   thumbOffLowest: 0,
+  offPosition: 40,
   recurrencePercent: 100,
 };

@@ -13,6 +13,9 @@ import type { Chosen } from './choose-arrangement';
 import type { Recipe } from './document';
 import { withFinger } from './note-pins';
 
+/** The first rung on which a finger may take a held key over from another (our default: with passing thumbs). */
+export const TAKES_OVER_FROM = 4;
+
 /** The learner's notes to be fingered, round the fingers that stand already: the teacher's pins, and the source's own. */
 export function fingerTask(
   { material }: Pick<Chosen, 'material'>,
@@ -27,6 +30,7 @@ export function fingerTask(
     size,
     style: recipe.fingerStyle,
     msPerTick: msPerTick(material.score, recipe.tempo),
+    mayTakeOver: recipe.rung >= TAKES_OVER_FROM,
     pinned: new Map(notes.flatMap((note) => (note.finger === null ? [] : [[note.id, note.finger] as const]))),
   };
 }

@@ -2,6 +2,7 @@ import { midiOf } from '../pitch/pitch';
 import { BASS, TREBLE, type Clef, type Note, type Rest, type Score } from '../score/model';
 import { bpm, ticks, type NoteId } from '../units';
 import { addColours } from './colours';
+import { carryLyrics } from './carry-lyrics';
 import { carryTouch } from './carry-touch';
 import type { ArrangementDocument, Setting } from './document';
 import type { Loss } from './losses';
@@ -49,7 +50,8 @@ export function writeBase(
   const isStripped = recipe.fingers === 'pinned' || recipe.sourceFingers === 'ignored';
   const fingered = isStripped ? raised.map((note) => withFinger(note, null)) : raised;
   const others = secondPlayers(material, settingAt, fingered);
-  const touched = carryTouch(material.score, mendTies(fingered), solved.place);
+  const sung = carryLyrics(material.score, mendTies(fingered));
+  const touched = carryTouch(material.score, sung, solved.place);
   const marks = material.score.marks
     .filter((mark) => mark.part === facts.roles.tune.part || mark.part === facts.roles.left?.part)
     .map((mark) => ({ ...mark, part: 0, staff: Math.min(1, mark.staff) }));

@@ -20,6 +20,13 @@ describe('touch', () => {
     expect(carryTouch(slurred, without, 6).slurs).toEqual([{ from: right[1]!.id, to: right[2]!.id }]);
   });
 
+  it('ends a slur where the hand falls silent, or the other hand goes on', () => {
+    const without = base.notes.filter((note) => note !== right[2]);
+    expect(carryTouch(slurred, without, 6).slurs).toEqual([{ from: right[0]!.id, to: right[1]!.id }]);
+    const shared = base.notes.map((note) => (note === right[1] ? { ...note, staff: 1 } : note));
+    expect(carryTouch(slurred, shared, 6).slurs).toEqual([]);
+  });
+
   it('drops a slur of which one note or none is left', () => {
     const without = base.notes.filter((note) => !right.slice(1, 4).includes(note));
     expect(carryTouch(slurred, without, 6).slurs).toEqual([]);

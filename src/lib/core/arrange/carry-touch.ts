@@ -1,4 +1,5 @@
 import type { Articulation, Note, Score, Slur } from '../score/model';
+import { ticks } from '../units';
 import { pitchLabel, type Loss } from './losses';
 
 const ORNAMENTS: readonly Articulation[] = [
@@ -18,7 +19,7 @@ export interface Touched {
 
 /**
  * Slurs, detached notes and signs follow the notes that were kept: a slur begins on its first kept note and ends on its
- * last. A rung limits touch: one touch at a time on the first, no two-note slurs before the third, hands that differ from
+ * last before the hand falls silent. A rung limits touch: one touch at a time on the first, no two-note slurs before the third, hands that differ from
  * the fourth, ornaments from the fifth. O(notes + slurs × notes under them).
  */
 export function carryTouch(source: Score, notes: readonly Note[], rung: number): Touched {
@@ -65,13 +66,27 @@ function carrySlurs(source: Score, notes: readonly Note[], rung: number): readon
       .slice(Math.min(first, last), Math.max(first, last) + 1)
       .filter((note) => note.staff === start.staff && note.part === start.part && note.voice === start.voice)
       .flatMap((note) => byId.get(note.id) ?? []);
-    const [opening, closing] = [under[0], under.at(-1)];
-    if (!opening || !closing || opening.at >= closing.at || opening.staff !== closing.staff) return [];
-    const onsets = new Set(under.map((note) => note.at));
+    const bound = untilRest(under);
+    const [opening, closing] = [bound[0], bound.at(-1)];
+    if (!opening || !closing || opening.at >= closing.at) return [];
+    const onsets = new Set(bound.map((note) => note.at));
     if (rung < 3 && onsets.size === 2) return [];
     const name = `${opening.id}>${closing.id}`;
     if (seen.has(name)) return [];
     seen.add(name);
     return [{ from: opening.id, to: closing.id }];
   });
+}
+
+/** The notes from the first on that one hand plays without a rest between them. */
+function untilRest(notes: readonly Note[]): readonly Note[] {
+  const [first] = notes;
+  let end = first?.at ?? 0;
+  const bound: Note[] = [];
+  for (const note of notes) {
+    if (note.staff !== first!.staff || note.at > end) break;
+    bound.push(note);
+    end = ticks(Math.max(end, note.at + note.duration));
+  }
+  return bound;
 }

@@ -156,6 +156,19 @@ describe('counting in other styles', () => {
     expect(count('2/4', '1/8 1/8 1/4', 0, { isSwung: true })).toBe('1 let 2');
   });
 
+  it('says two against three as “trip & let”, the eighth falling between', () => {
+    const beat = 10_080;
+    const at = [0, beat / 3, beat / 2, (2 * beat) / 3, beat];
+    const sounding = at.map((each, index) => ({ at: each, end: at[index + 1] ?? 2 * beat }));
+    const said = (triplet: 'trip-let' | 'and-a') =>
+      countMeasure({ beats: 2, beatType: 4 }, ticks(2 * beat), ticks(0), sounding, {
+        ...DEFAULT_COUNT_OPTIONS,
+        triplet,
+      }).map(({ syllable }) => syllable);
+    expect(said('trip-let')).toEqual(['1', 'trip', '&', 'let', '2']);
+    expect(new Set(said('and-a')).size).toBe(5);
+  });
+
   it('covers the measure in every style', () => {
     for (const style of ['numbers', 'note-values', 'ta-ti', 'beat-function'] as const)
       for (const { score } of demoTunes())

@@ -70,8 +70,9 @@ function numberInside(place: SyllablePlace, { compound, triplet, isSwung }: Syll
   }
   const triplets: SyllableTable = NUMBERS_TRIPLET[triplet];
   if (isSwung && where === '1/2') return triplets['2/3']!;
-  // “&” falls between the triplet’s second and third; in a beat of triplets it would not be said.
-  return (isTripled(place) ? triplets[where] : NUMBERS_SIMPLE[where]) ?? FINER;
+  // Two against three: “&” is said between the triplet’s second and third, where the triplet does not say it already.
+  const against = triplet === 'trip-let' && where === '1/2' ? '&' : undefined;
+  return (isTripled(place) ? (triplets[where] ?? against) : NUMBERS_SIMPLE[where]) ?? FINER;
 }
 
 /** The eighth’s number in the measure. */

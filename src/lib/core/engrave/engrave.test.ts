@@ -40,6 +40,29 @@ describe('layers', () => {
   });
 });
 
+describe('words of a song', () => {
+  it('stand on the notes, and on one line under the right hand where the left hand sings too', () => {
+    const score = tune('slow-tide');
+    const source = prepared(score);
+    const range = { from: 0, to: 3 };
+    const onNotes = meiSystem(source, range, ALL_MARKINGS);
+    expect(onNotes).toContain('<syl>Slow</syl>');
+    expect(onNotes).not.toContain('type="word"');
+    const shared = prepared({
+      ...score,
+      parts: [{ id: 'P1', name: 'Piano', staves: 2 }],
+      notes: score.notes.map((note, index) =>
+        note.measure === 1 && note.lyrics.length > 0 && index > 0 ? { ...note, staff: 1, voice: 'L' } : note,
+      ),
+    });
+    const below = meiSystem(shared, range, ALL_MARKINGS);
+    expect(below).not.toContain('<syl');
+    expect(below).toMatch(/<harm type="word" n="3" staff="1"[^>]*>car –<\/harm>/);
+    // Another line, where the right hand has all of the tune, is written as ever.
+    expect(meiSystem(shared, { from: 4, to: 7 }, ALL_MARKINGS)).toContain('<syl');
+  });
+});
+
 describe('accidentals', () => {
   const pitch = (name: string) => readPitch(name)!;
 

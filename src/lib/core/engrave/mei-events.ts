@@ -31,16 +31,30 @@ export function slotEvents(
       const leaves = target !== undefined && target.measure > range.to;
       events.push(leaves ? `<lv startid="#${id}"/>` : `<tie startid="#${id}" endid="#${tieTo}"/>`);
     }
-    if (isFirst && markings.fingers && note.finger !== null) {
-      events.push(
-        // Below the staff a digit stands a little to the right, clear of stems that go down.
-        `<fing startid="#${id}" staff="${staff + 1}" ${staff === 0 ? 'place="above"' : 'place="below" ho="0.6vu"'}>${fingerText(note)}</fing>`,
-      );
-    }
     if (isFirst) events.push(...meiNoteEvents(note.articulations, id, staff + 1));
     return events;
   });
-  return [...roll, ...own];
+  return [...roll, ...own, ...(markings.fingers ? fingerEvents(slot, staff) : [])];
+}
+
+/** Fingers outside the staves; a chord's stand in one column, the first written being the nearest to the staff. */
+function fingerEvents(slot: Slot, staff: number): readonly string[] {
+  const isChord = slot.notes.length > 1;
+  const graces = slot.graces.map((note) => ({ id: note.id as string, note }));
+  const struck = slot.notes
+    .filter(({ isFirst }) => isFirst)
+    .map(({ id, note }) => ({ id: isChord ? chordId(slot) : id, note }));
+  const outward = staff === 0 ? struck : struck.toReversed();
+  // Below the staff a digit stands a little to the right, clear of stems that go down.
+  const place = staff === 0 ? 'place="above"' : 'place="below" ho="0.6vu"';
+  return [...graces, ...outward]
+    .filter(({ note }) => note.finger !== null)
+    .map(({ id, note }) => `<fing startid="#${id}" staff="${staff + 1}" ${place}>${fingerText(note)}</fing>`);
+}
+
+/** Fingers of a chord hang on the chord, so that they stand in one column where heads stand side by side. */
+export function chordId({ notes }: Slot): string {
+  return `${notes[0]!.id}-chord`;
 }
 
 /** One digit, or two where another finger takes the key over. */
@@ -56,8 +70,7 @@ export function measureEvents(
   markings: Markings,
 ): readonly string[] {
   const { score } = source;
-  const stamp = (at: number) =>
-    `tstamp="${round((at - measure.start) / (TICKS_PER_WHOLE / measure.time.beatType) + 1)}"`;
+  const stamp = (at: number) => tstampOf(measure, at);
   const inMeasure = <T extends { measure: number }>(events: readonly T[]) =>
     events.filter((event) => event.measure === measure.index);
   const part = score.parts[0];
@@ -100,9 +113,37 @@ export function measureEvents(
   if (measure.index === range.from && measure.index > 0) events.push(...enteringTies(source, measure));
   if (measure.rehearsal !== null)
     events.push(
-      `<reh${measure.index === range.from ? ' type="opens-line"' : ''} staff="${top}" tstamp="0" place="above">${escapeXml(measure.rehearsal)}</reh>`,
+      `<reh${rehearsalType(measure, range)} staff="${top}" tstamp="0" place="above">${escapeXml(measure.rehearsal)}</reh>`,
     );
   return events.filter((event) => event !== '');
+}
+
+/** Where a line begins there is no room before its first beat, least of all beside the metre. */
+function rehearsalType(measure: Measure, range: SystemRange): string {
+  if (measure.index !== range.from) return '';
+  return measure.index === 0 ? ' type="opens-line opens-piece"' : ' type="opens-line"';
+}
+
+/** Does the left hand take notes of a song whose words stand under the right? */
+export function isSungByBothHands({ events }: EngravingSource, range: SystemRange): boolean {
+  return events
+    .slice(range.from, range.to + 1)
+    .some((staves) => staves.length > 1 && staves[1]!.notes.some((note) => note.lyrics.length > 0));
+}
+
+/** Words of a song on one line under the right hand, whichever hand has the note. */
+export function sungWords({ events }: EngravingSource, measure: Measure): readonly string[] {
+  return events[measure.index]!.flatMap(({ notes }) => notes).flatMap((note) =>
+    note.lyrics.slice(0, 1).map(({ text, syllabic }) => {
+      const hyphen = syllabic === 'begin' || syllabic === 'middle' ? ' –' : '';
+      const stamp = tstampOf(measure, note.at);
+      return `<harm type="word" n="3" staff="1" place="below" ${stamp}>${escapeXml(text + hyphen)}</harm>`;
+    }),
+  );
+}
+
+function tstampOf(measure: Measure, at: number): string {
+  return `tstamp="${round((at - measure.start) / (TICKS_PER_WHOLE / measure.time.beatType) + 1)}"`;
 }
 
 function markXml(

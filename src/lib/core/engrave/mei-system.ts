@@ -5,7 +5,7 @@ import type { NoteId, Ticks } from '../units';
 import { AccidentalLedger } from './accidentals';
 import { beamRuns } from './beams';
 import type { Layer, Slot, SlotNote } from './layers';
-import { measureEvents, slotEvents } from './mei-events';
+import { chordId, isSungByBothHands, measureEvents, slotEvents, sungWords } from './mei-events';
 import {
   meiAccidental,
   meiArticulations,
@@ -106,6 +106,8 @@ function measureXml(
 ): string {
   const offset = metreOffset(source.score.measures, measure.index);
   const events: string[] = [];
+  const isShared = markings.lyrics && isSungByBothHands(source, range);
+  const onNotes = isShared ? { ...markings, lyrics: false } : markings;
   const isChart = source.score.notes.length === 0 && source.score.chords.length > 0;
   const staves = source.layers[measure.index]!.map((layers, staff) => {
     const ledger = ledgers[staff]!;
@@ -124,7 +126,7 @@ function measureXml(
                 .join('')
             : '';
         events.push(...slotEvents(source, slot, staff, range, markings));
-        return clef + slotXml(slot, signs, markings);
+        return clef + slotXml(slot, signs, onNotes);
       };
       const written = isChart ? slashesXml(measure, offset) : layerXml(layer, measure, offset, write);
       return `<layer n="${index + 1}">${written}</layer>`;
@@ -132,6 +134,7 @@ function measureXml(
     return `<staff n="${staff + 1}">${xml.join('')}</staff>`;
   });
   events.push(...measureEvents(source, measure, range, markings));
+  if (isShared) events.push(...sungWords(source, measure));
   const left = measure.startsRepeat ? ' left="rptstart"' : '';
   return `<measure xml:id="m${measure.index}" n="${escapeXml(measure.number)}"${left} right="${rightBarline(source.score, measure)}">${staves.join('')}${events.join('')}</measure>`;
 }
@@ -222,7 +225,7 @@ function slotXml(slot: Slot, signs: ReadonlyMap<NoteId, string>, markings: Marki
         ...new Set(slot.notes.flatMap(({ note, isFirst }) => (isFirst ? note.articulations : []))),
       ]);
       const inner = slot.notes.map((each) => noteXml(each, '', signs, markings)).join('');
-      return `${graces}<chord ${duration}${articulations}>${inner}</chord>`;
+      return `${graces}<chord xml:id="${chordId(slot)}" ${duration}${articulations}>${inner}</chord>`;
     }
   }
 }

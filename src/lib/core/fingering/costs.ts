@@ -202,6 +202,19 @@ function fingersApart(semitones: number): number {
   return semitones <= 6 ? 3 : 4;
 }
 
+/** Under a hand that stays in one position, fingers lie as far apart as the letters of their keys. */
+export function offPositionCost(
+  { weights }: CostContext,
+  from: HandKey,
+  f: number,
+  to: HandKey,
+  g: number,
+): number {
+  const distance = to.place - from.place;
+  if (distance === 0) return 0;
+  return weights.offPosition * Math.abs(g - f - Math.sign(distance) * fingersApart(Math.abs(distance)));
+}
+
 /** A single note beyond a chord on one side wants the outer finger of that side. */
 export function outsideCost(
   { leapOutside }: FingeringWeights,
@@ -215,7 +228,7 @@ export function outsideCost(
 }
 
 /** Semitones past the table that the arm carries a passing hand; farther it is a leap. */
-const WIDEST_PASS = 7;
+const WIDEST_PASS = 3;
 
 /** Up to a whole tone is a step of a scale. */
 const WHOLE_STEP = 2;

@@ -39,13 +39,29 @@ export function fingerLine({ hand, largest, style, onsets, weights }: FingerTask
 
 /** Onsets as a hand meets them, thumb first. */
 export function touchesOf(hand: 'right' | 'left', onsets: FingerTask['onsets']): readonly Touch[] {
+  const isOnePosition = isUnderFiveFingers(onsets);
   return onsets.map(({ keys, pinned, isAfterRest, movePercent, isHeldOn }, index) => ({
     keys: inOrder(keys, hand).map((key) => handKey(key, hand)),
     pinned: inOrder(pinned ?? keys.map(() => null), hand),
     movePercent: movePercent ?? (isAfterRest ? AFTER_REST_PERCENT : 100),
     isHeldOn: isHeldOn ?? false,
-    kind: kindOf(onsets[index - 1]?.keys ?? [], keys, onsets[index + 1]?.keys ?? []),
+    isInPosition: isOnePosition,
+    // In one position each key has its finger, whatever stands beside it.
+    kind: isOnePosition
+      ? `=${keys.join()}`
+      : kindOf(onsets[index - 1]?.keys ?? [], keys, onsets[index + 1]?.keys ?? []),
   }));
+}
+
+/** Five fingers on neighbouring letters cover a fifth. */
+const FIVE_FINGERS = 7;
+
+/** A line of single keys, no three of them in a row of semitones, that lie under five neighbouring fingers. */
+function isUnderFiveFingers(onsets: FingerTask['onsets']): boolean {
+  if (onsets.some((onset) => onset.keys.length !== 1)) return false;
+  const keys = [...new Set(onsets.map((onset) => onset.keys[0]!))].sort((a, b) => a - b);
+  const isChromatic = keys.some((key, index) => index >= 2 && key - keys[index - 2]! === 2);
+  return keys.length <= 5 && keys.at(-1)! - keys[0]! <= FIVE_FINGERS && !isChromatic;
 }
 
 /** A left hand's thumb is on its highest key. */

@@ -20,6 +20,7 @@ function taskOf(right: string, left?: string, change: Partial<FingerScoreTask> =
     size: AVERAGE_HAND,
     style: 'smooth',
     msPerTick: 60_000 / 90 / 10_080,
+    mayTakeOver: true,
     pinned: new Map(),
     ...change,
   };
@@ -48,12 +49,47 @@ describe('fingering a score', () => {
   });
 
   it('cuts runs at rests, and prices a move less after detached and long notes', () => {
-    const runs = cutRuns(taskOf('C4:1/4 r:1/4 D4:1/4 E4:1/4 | F4:1/2 G4:1/2'));
+    const runs = cutRuns(taskOf('C4:1/4 r:1/4 G4:1/4 A4:1/4 | F4:1/2 G4:1/2'));
     expect(runs.map(({ touches }) => touches.filter((each) => !each.isHeldOn).length)).toEqual([1, 4]);
     expect(runs[1]!.touches.at(-1)!.movePercent).toBe(80);
     const detached = taskOf('C4 D4 E4 F4');
     const notes = detached.notes.map((note) => ({ ...note, articulations: ['staccato'] as const }));
     expect(cutRuns({ ...detached, notes })[0]!.touches[1]!.movePercent).toBe(60);
+  });
+
+  it('leaves the hand where it lies over a rest when what comes next is under its fingers', () => {
+    const task = taskOf('C5:1/2 r:1/2 | A4:1/4 r:1/4 C5:1/4 E5:1/4 | r:1/4 D5:1/4 B4:1/4 r:1/4 | E5:1/1');
+    expect(cutRuns(task)).toHaveLength(1);
+    expect(fingersOf(task)).toEqual([3, 1, 3, 5, 4, 2, 5]);
+    const mirrored = taskOf('r:1/1 | r:1/1', 'G4:1/2 r:1/4 E4:1/4 | D4:1/4 r:1/4 F4:1/4 E4:1/4');
+    expect(fingersOf(mirrored)).toEqual([1, 3, 4, 2, 3]);
+  });
+
+  it('takes a new position where a section opens, though its first notes would lie under the hand', () => {
+    const task = taskOf('C4:1/2 E4:1/2 | r:1/2 D4:1/4 E4:1/4 | C4:1/1');
+    const sections = [0, 1].map((from) => ({ id: `s${from}`, name: 'A', from, to: from === 0 ? 0 : 2 }));
+    expect(cutRuns(task)).toHaveLength(1);
+    expect(cutRuns({ ...task, sections })).toHaveLength(2);
+  });
+
+  it('has a beginner keep the finger on a long held key', () => {
+    const long = taskOf('E4:1/2 F4:1/4 C5:1/4', undefined, { msPerTick: 60_000 / 40 / 10_080 });
+    const held = cutRuns(long).flatMap(({ touches }) => touches.filter((each) => each.isHeldOn));
+    expect(held).toHaveLength(1);
+    const plain = cutRuns({ ...long, mayTakeOver: false });
+    expect(plain.flatMap(({ touches }) => touches.filter((each) => each.isHeldOn))).toEqual([]);
+  });
+
+  it('reads a run again only when its notes, its pins or the hand have changed', () => {
+    const task = taskOf('C4 D4 E4 F4 | G4 A4 B4 C5');
+    const [first] = task.notes;
+    const once = fingerScore(task).notes;
+    expect(fingerScore(task).notes.get(first!.id)).toBe(once.get(first!.id));
+    const pinned = fingerScore({ ...task, pinned: new Map([[first!.id as string, 2]]) }).notes;
+    expect(pinned.get(first!.id)!.finger).toBe(2);
+    const strong = fingerScore({ ...task, style: 'position' }).notes;
+    expect([...strong.keys()]).toEqual([...once.keys()]);
+    expect(strong.get(first!.id)).not.toBe(once.get(first!.id));
   });
 
   it('goes on over a tie', () => {

@@ -2,6 +2,7 @@ import { isBlackKey } from '../hands/reach';
 import {
   blockCost,
   isBeyondReach,
+  offPositionCost,
   onsetCost,
   outsideCost,
   stepCost,
@@ -20,6 +21,8 @@ export interface Touch {
   readonly movePercent: number;
   /** Not struck: the key is held on, and may be taken over by another finger meanwhile. */
   readonly isHeldOn: boolean;
+  /** The whole line lies under five neighbouring fingers: each key has its own. */
+  readonly isInPosition: boolean;
   /** Notes that stand in the same surroundings should take the same fingers. */
   readonly kind: string;
 }
@@ -91,8 +94,11 @@ function waysFor(context: CostContext, { keys, pinned }: Touch): readonly Finger
 function between(context: CostContext, from: Touch, f: Fingers, to: Touch, g: Fingers): number {
   if (to.isHeldOn) return f.every((finger, at) => finger === g[at]) ? 0 : context.weights.substitution;
   let cost: number;
-  if (f.length === 1 && g.length === 1) cost = stepCost(context, from.keys[0]!, f[0]!, to.keys[0]!, g[0]!);
-  else {
+  if (f.length === 1 && g.length === 1) {
+    const [a, b] = [from.keys[0]!, to.keys[0]!];
+    cost = stepCost(context, a, f[0]!, b, g[0]!);
+    if (to.isInPosition) cost += offPositionCost(context, a, f[0]!, b, g[0]!);
+  } else {
     cost = 0;
     let pairs = 0;
     for (const [i, a] of from.keys.entries())

@@ -1,4 +1,4 @@
-import { midiOf } from '../pitch/pitch';
+import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Measure, Note, Section } from '../score/model';
 import { isSameList } from '../score/same-list';
 import { TICKS_PER_HALF } from '../units';
@@ -25,6 +25,8 @@ export interface RunTask {
   readonly measures: readonly Measure[];
   readonly sections: readonly Section[];
   readonly msPerTick: number;
+  /** May another finger take over a key while it is held? Beginners keep the finger they have. */
+  readonly mayTakeOver: boolean;
 }
 
 /** A run is cut here at the latest, at a barline, so that one stays quick to solve again. */
@@ -38,6 +40,9 @@ const HANDS = [
   [0, 'right'],
   [1, 'left'],
 ] as const;
+
+/** Five neighbouring letters lie under five fingers: so many steps apart. */
+const POSITION_STEPS = 4;
 
 /** The runs of both hands, in the order of the music. O(notes). */
 export function cutRuns(task: RunTask): readonly Run[] {
@@ -56,7 +61,7 @@ function cutHand(
   notes: readonly Note[],
   hand: 'right' | 'left',
   tiedInto: ReadonlySet<string>,
-  { measures, sections, msPerTick }: RunTask,
+  { measures, sections, msPerTick, mayTakeOver }: RunTask,
 ): readonly Run[] {
   const opens = new Set(sections.map((section) => measures[section.from]?.start ?? 0));
   const barlines = new Set<number>(measures.map((measure) => measure.start));
@@ -85,13 +90,39 @@ function cutHand(
     const touch: RunTouch = { at, struck, held: isNew ? [] : held, movePercent, isHeldOn: false };
     if (isNew) runs.push({ hand, touches: [touch] });
     else {
-      if (before && mayChangeFingers(before, at, struck, msPerTick))
+      if (before && mayTakeOver && mayChangeFingers(before, at, struck, msPerTick))
         run.touches.push({ ...before, struck: [], held: before.struck, movePercent: 100, isHeldOn: true });
       run.touches.push(touch);
     }
     end = Math.max(end, ...struck.map((note) => note.at + note.duration));
   }
-  return runs;
+  return joinInPosition(runs, [...opens]);
+}
+
+/**
+ * A rest leaves a hand free to move, but it stays where it lies when what comes next is under its fingers: within a section,
+ * runs that fit one five-finger position together are one run.
+ */
+function joinInPosition(runs: readonly Run[], opens: readonly number[]): readonly Run[] {
+  const opensBetween = (from: number, to: number) => opens.some((at) => at > from && at <= to);
+  const joined: Run[] = [];
+  for (const run of runs) {
+    const before = joined.at(-1);
+    const together = before && [...before.touches, ...run.touches];
+    const stays =
+      together &&
+      !opensBetween(before.touches.at(-1)!.at, run.touches[0]!.at) &&
+      together.length <= LONGEST_RUN &&
+      isOnePosition(together.flatMap(({ struck }) => struck));
+    if (stays) joined[joined.length - 1] = { hand: run.hand, touches: together };
+    else joined.push(run);
+  }
+  return joined;
+}
+
+function isOnePosition(notes: readonly Note[]): boolean {
+  const steps = notes.map((note) => diatonicIndex(note.pitch));
+  return Math.max(...steps) - Math.min(...steps) <= POSITION_STEPS;
 }
 
 function pricePercent(before: RunTouch, at: number, msPerTick: number): number {

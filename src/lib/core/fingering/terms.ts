@@ -49,6 +49,7 @@ export const TERM_LABELS: Readonly<
   blockPerSemitone: 'how far the whole hand moves',
   chordShape: 'unusual chord shape',
   thumbOffLowest: 'thumb off the lowest note',
+  offPosition: 'fingers off the five-finger position',
 };
 
 export interface Term {

@@ -62,6 +62,8 @@ export interface FingeringWeights {
   readonly chordShape: number;
   /** A chord whose lowest note is not the thumb’s (right hand). */
   readonly thumbOffLowest: number;
+  /** In a line that fits one five-finger position, fingers closer or farther apart than its letters, for each finger. */
+  readonly offPosition: number;
   readonly recurrencePercent: number;
 }
 
@@ -109,6 +111,7 @@ const SMOOTH: FingeringWeights = {
   blockPerSemitone: 4,
   chordShape: 40,
   thumbOffLowest: 0,
+  offPosition: 40,
   recurrencePercent: 191,
 };
 

@@ -1,3 +1,4 @@
+import { TAKES_OVER_FROM } from '../arrange/apply-fingers';
 import { AVERAGE_HAND, canReach, isBlackKey } from '../hands/reach';
 import type { ArrangeFor } from '../arrange/arrange-for';
 import type { ArrangementDocument } from '../arrange/document';
@@ -209,6 +210,7 @@ function measureKey(
     size: whom.size,
     style: recipe.fingerStyle,
     msPerTick: msPerTick(score, recipe.tempo),
+    mayTakeOver: recipe.rung >= TAKES_OVER_FROM,
     pinned: new Map<string, number>(),
   };
   const fingers = fingerScore(fingering).notes;
