@@ -71,7 +71,11 @@ export const test = base.extend<{ studio: StudioServer }>({
   },
   baseURL: async ({ studio }, use) => use(studio.url),
   page: async ({ page }, use) => {
+    // Whatever a test is about: no page may throw on the way.
+    const faults: string[] = [];
+    page.on('pageerror', (fault) => faults.push(fault.stack ?? fault.message));
     await use(waitingForLife(page));
+    expect(faults).toEqual([]);
   },
 });
 

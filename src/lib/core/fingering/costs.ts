@@ -67,6 +67,8 @@ function shapeCost({ chordShape }: FingeringWeights, keys: readonly HandKey[], f
 export function stepCost(context: CostContext, from: HandKey, f: number, to: HandKey, g: number): number {
   const { spans, weights } = context;
   const distance = to.place - from.place;
+  const widest = spans[pairIndex(1, 5)]!.maxPrac;
+  if (Math.abs(distance) > widest) return leapCost(context, distance, f, g);
   if (f === g) {
     if (distance === 0) return 0;
     return weights.hop + weights.hopPerSemitone * Math.abs(distance);
@@ -103,6 +105,13 @@ export function stepCost(context: CostContext, from: HandKey, f: number, to: Han
   return cost;
 }
 
+/** Where no two fingers reach, the hand leaps: the less, the farther apart the fingers are that leave and land. */
+function leapCost({ spans, weights }: CostContext, distance: number, f: number, g: number): number {
+  const isOutward = (g - f) * distance > 0;
+  const covered = isOutward ? spans[pairIndex(Math.min(f, g), Math.max(f, g))]!.maxPrac : 0;
+  return weights.leap + weights.hopPerSemitone * (Math.abs(distance) - covered);
+}
+
 /** From so many semitones on, fingers that change sides have not crossed: the hand was lifted and moved. */
 const LIFTED_FROM = 4;
 
@@ -111,12 +120,9 @@ function acrossCost(weights: FingeringWeights, fingersBetween: number, semitones
   return moved < LIFTED_FROM ? weights.crossing : weights.lift + weights.hopPerSemitone * moved;
 }
 
-/** Beyond what a pair stretches to: hard while another pair would reach; a leap, the same for all, where none does. */
-function beyondCost({ spans, weights }: CostContext, distance: number, most: number): number {
-  const widest = spans[pairIndex(1, 5)]!.maxPrac;
-  return distance > widest
-    ? weights.leap + weights.hopPerSemitone * (distance - widest)
-    : weights.beyondPractical + weights.hopPerSemitone * (distance - most);
+/** Beyond what a pair stretches to while another pair would reach. */
+function beyondCost({ weights }: CostContext, distance: number, most: number): number {
+  return weights.beyondPractical + weights.hopPerSemitone * (distance - most);
 }
 
 /** Does a pair of fingers of a chord stretch beyond what the hand can? */
@@ -146,7 +152,7 @@ export function blockCost(context: CostContext, from: HandKey, to: HandKey): num
   const distance = Math.abs(from.place - to.place);
   const widest = spans[pairIndex(1, 5)]!.maxPrac;
   return distance > widest
-    ? beyondCost(context, distance, widest)
+    ? weights.leap + weights.hopPerSemitone * (distance - widest)
     : weights.blockShift + weights.blockPerSemitone * distance;
 }
 

@@ -7,6 +7,7 @@
   import { ElementMarker } from '../engraving/element-marker';
   import PlayerBar from '../playback/player-bar.svelte';
   import { useEngraver } from '../workers/engraver-context';
+  import { measureRanges } from '../parts/measure-ranges';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { BENCH_KEYS, bindBenchKeys } from './bench-keys';
   import { BenchSession, provideBench, type BenchOpening } from './bench-session.svelte';
@@ -100,6 +101,8 @@
     scroller.querySelector(`[id="${id}"]`)?.scrollIntoView({ block: 'nearest' });
   }
 
+  const numberOf = (measure: number) => bench.facts[measure]?.number ?? String(measure + 1);
+
   function go(measure: number) {
     bench.selectRange(measure, measure);
     const system = bench.systems.find(({ range }) => measure >= range.from && measure <= range.to);
@@ -171,7 +174,10 @@
             <p class="notice mb-2" role="status">
               {bench.differences.length === 0
                 ? `Nothing has changed since ${bench.comparedWith}.`
-                : `Changed since ${bench.comparedWith}: measures ${bench.differences.map(({ measure }) => bench.arrangement?.score.measures[measure]?.number || measure + 1).join(', ')}. Editions already handed out stay as they were printed.`}
+                : `Changed since ${bench.comparedWith}: measures ${measureRanges(
+                    bench.differences.map(({ measure }) => measure),
+                    numberOf,
+                  )}. Editions already handed out stay as they were printed.`}
               <button class="link" onclick={() => void bench.compareWithEdition(null)}>Close</button>
             </p>
           {/if}
@@ -193,7 +199,7 @@
         player={bench.player}
         timeline={bench.timeline}
         range={bench.range}
-        numberOf={(measure) => bench.arrangement?.score.measures[measure]?.number || String(measure + 1)}
+        {numberOf}
         {title}
         hasHands
       />
