@@ -92,6 +92,14 @@ describe('fingering a score', () => {
     expect(strong.get(first!.id)).not.toBe(once.get(first!.id));
   });
 
+  it('gives a figure the same fingers each time it comes back over a leap', () => {
+    const tenths = 'G2 D3 B3 G2 D3 B3 C3 G3 E4 C3 G3 E4'.split(' ').map((key) => `${key}:1/8`);
+    const task = taskOf('r:1/1 | r:1/2', tenths.join(' '));
+    expect(fingersOf(task).join('')).toBe('531531531531');
+    const right = 'C4 G4 E5 C4 G4 E5'.split(' ').map((key) => `${key}:1/8`);
+    expect(fingersOf(taskOf(right.join(' '))).join('')).toBe('125125');
+  });
+
   it('goes on over a tie', () => {
     const runs = cutRuns(taskOf('C4:1/2 E4:1/2~ | E4:1/4 F4:1/4 G4:1/2'));
     expect(runs).toHaveLength(1);

@@ -26,6 +26,7 @@ function touchesOf(chords: readonly (readonly number[])[], hand: 'right' | 'left
       pinned: ordered.map(() => null),
       movePercent: 100,
       isHeldOn: false,
+      isInPosition: false,
       kind: '',
     };
   });
