@@ -12,7 +12,7 @@ import { readKey } from '../pitch/key';
 import { readPitch } from '../pitch/pitch';
 import type { Score } from '../score/model';
 import { AccidentalLedger } from './accidentals';
-import { beamRuns } from './beams';
+import { beamRuns } from '../score/beams';
 import { breakLines, measureWidths } from './line-breaks';
 import { meiSystem } from './mei-system';
 import { ALL_MARKINGS, isSameLine, prepareEngraving } from './source';

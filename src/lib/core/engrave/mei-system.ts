@@ -3,7 +3,7 @@ import { TREBLE, type Clef, type Measure, type Note, type Score, type TimeSignat
 import { beatsOf, endOf, metreOffset } from '../score/time';
 import type { NoteId, Ticks } from '../units';
 import { AccidentalLedger } from './accidentals';
-import { beamRuns } from './beams';
+import { beamRuns } from '../score/beams';
 import type { Layer, Slot, SlotNote } from './layers';
 import { chordId, isSungByBothHands, measureEvents, slotEvents, sungWords } from './mei-events';
 import {

@@ -47,6 +47,11 @@ export function beatsOf(time: TimeSignature): readonly Beat[] {
   });
 }
 
+/** 8/8, 5/8 and the like do not say by themselves how their beats are grouped. */
+export function isGroupingUnsaid({ beats, beatType, groups }: TimeSignature): boolean {
+  return !groups && beatType >= 8 && beats > 4 && beats % 3 !== 0;
+}
+
 export function isCompound(time: TimeSignature): boolean {
   const groups = beatGroups(time);
   return groups.length > 0 && groups.every((size) => size === 3);

@@ -11,7 +11,7 @@ import type {
 } from '../../score/model';
 import { BASS, TREBLE } from '../../score/model';
 import { compareNotes, comparePlaces } from '../../score/order';
-import { beatGroups, metreLength } from '../../score/time';
+import { beatGroups, metreLength, isGroupingUnsaid } from '../../score/time';
 import { isSamePitch, midiOf } from '../../pitch/pitch';
 import { ticks, type NoteId } from '../../units';
 import { warnUnevenMeasures } from '../measure-lengths';
@@ -83,7 +83,7 @@ function buildMeasures(drafts: readonly MeasureDraft[], warnings: WarningList): 
 function groupIrregularMetres(drafts: readonly MeasureDraft[]): ReadonlyMap<TimeSignature, TimeSignature> {
   const result = new Map<TimeSignature, TimeSignature>();
   for (const time of new Set(drafts.map((draft) => draft.time))) {
-    if (time.groups || time.beatType < 8 || time.beats <= 4 || time.beats % 3 === 0) continue;
+    if (!isGroupingUnsaid(time)) continue;
     const starts = drafts.filter((draft) => draft.time === time).flatMap((draft) => draft.beamStarts);
     if (starts.length === 0) continue;
     const unit = metreLength({ beats: 1, beatType: time.beatType });

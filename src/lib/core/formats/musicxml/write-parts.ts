@@ -12,6 +12,7 @@ import type {
 import { writtenValue } from '../../score/duration';
 import type { Ticks } from '../../units';
 import { escapeXml } from '../xml';
+import type { BeamSign } from './beams';
 
 const TYPE_NAMES: Readonly<Record<number, string>> = {
   0.5: 'breve',
@@ -43,6 +44,7 @@ export interface WrittenNote {
   readonly slurs: { readonly starts: readonly number[]; readonly stops: readonly number[] };
   readonly startsTuplet: boolean;
   readonly stopsTuplet: boolean;
+  readonly beams: readonly BeamSign[];
 }
 
 /** One `<note>` in the order of elements that MusicXML demands. */
@@ -67,6 +69,7 @@ export function noteXml(written: WrittenNote): string {
       ? `<time-modification><actual-notes>${event.tuplet.actual}</actual-notes><normal-notes>${event.tuplet.normal}</normal-notes></time-modification>`
       : '',
     staves > 1 ? `<staff>${event.staff + 1}</staff>` : '',
+    ...written.beams.map(({ number, value: sign }) => `<beam number="${number}">${sign}</beam>`),
     notationsXml(written, ties),
     ...(isNote ? event.lyrics.map(lyricXml) : []),
     '</note>',

@@ -2,6 +2,7 @@ import type { ClefChange, Mark, Measure, Note, Rest, Score } from '../../score/m
 import { metreLength } from '../../score/time';
 import { TICKS_PER_QUARTER, type NoteId } from '../../units';
 import { escapeXml } from '../xml';
+import { beamSigns } from './beams';
 import { harmonyXml } from './harmony';
 import { barlineXml, clefXml, markXml, noteXml, timeXml, type WrittenNote } from './write-parts';
 
@@ -140,7 +141,7 @@ function measureXml(context: PartContext, measure: Measure): string {
   const timed = timedSigns(context, measure, inMeasure(score.marks), inMeasure(score.clefs));
   const keys = [...voices.keys()].sort();
   for (const [index, key] of keys.entries()) {
-    writeVoice(context, stream, voices.get(key)!, index === 0 ? timed : []);
+    writeVoice(context, stream, measure, voices.get(key)!, index === 0 ? timed : []);
   }
   if (keys.length === 0) {
     for (const sign of timed) {
@@ -251,6 +252,7 @@ function timedSigns(
 function writeVoice(
   context: PartContext,
   stream: Stream,
+  measure: Measure,
   events: readonly (Note | Rest)[],
   signs: readonly Timed[],
 ): void {
@@ -264,6 +266,7 @@ function writeVoice(
     }
   };
   const ordered = [...events].sort((a, b) => a.at - b.at || graceRank(a) - graceRank(b));
+  const beams = beamSigns(firstOfChords(ordered), measure, context.score.measures);
   let previous: Note | Rest | null = null;
   for (const event of ordered) {
     const isChord =
@@ -281,11 +284,18 @@ function writeVoice(
       slurs: ('pitch' in event ? context.slurNumbers.get(event.id) : undefined) ?? { starts: [], stops: [] },
       startsTuplet: event.tuplet !== null && !isChord && tupletEnds.get(event.tuplet.id)?.first === event,
       stopsTuplet: event.tuplet !== null && !isChord && tupletEnds.get(event.tuplet.id)?.last === event,
+      beams: beams.get(event) ?? [],
     };
     stream.push(noteXml(written), isChord || ('pitch' in event && event.grace) ? 0 : event.duration);
     previous = event;
   }
   flushUpTo(Number.MAX_SAFE_INTEGER);
+}
+
+/** What stands on the staff one after the other: of each chord its first note, and no grace notes. */
+function firstOfChords(ordered: readonly (Note | Rest)[]): readonly (Note | Rest)[] {
+  const plain = ordered.filter((event) => !('pitch' in event && event.grace));
+  return plain.filter((event, index) => plain[index - 1]?.at !== event.at);
 }
 
 function graceRank(event: Note | Rest): number {

@@ -1,11 +1,18 @@
-import { writtenValue } from '../score/duration';
-import type { Measure, TimeSignature } from '../score/model';
-import { beatsOf, strongPoints } from '../score/time';
 import { TICKS_PER_QUARTER, type Ticks } from '../units';
-import type { Layer, Slot } from './layers';
+import { writtenValue } from './duration';
+import type { Measure, TimeSignature, Tuplet } from './model';
+import { beatsOf, strongPoints } from './time';
+
+/** One written value of a voice: notes, or what stands where none sound. */
+export interface Beamable {
+  readonly kind: string;
+  readonly at: Ticks;
+  readonly duration: Ticks;
+  readonly tuplet: Tuplet | null;
+}
 
 /** Runs of slots: those joined by a beam, and those that stand alone. */
-export interface BeamRun {
+export interface BeamRun<Slot extends Beamable = Beamable> {
   readonly isBeamed: boolean;
   readonly slots: readonly Slot[];
 }
@@ -14,7 +21,11 @@ export interface BeamRun {
  * Groups a layer for beaming: eighths and shorter join within a beat; in 4/4 and 2/4 plain eighths join across two
  * beats of one half. Rests, spaces and tuplet borders break a beam. `offset` is where the measure stands in its metre.
  */
-export function beamRuns(layer: Layer, measure: Measure, offset: Ticks): readonly BeamRun[] {
+export function beamRuns<Slot extends Beamable>(
+  layer: readonly Slot[],
+  measure: Measure,
+  offset: Ticks,
+): readonly BeamRun<Slot>[] {
   const runs: { isBeamed: boolean; slots: Slot[]; window: number }[] = [];
   const wide = widensToHalves(layer, measure.time);
   for (const slot of layer) {
@@ -28,13 +39,17 @@ export function beamRuns(layer: Layer, measure: Measure, offset: Ticks): readonl
   return runs.map((run) => ({ isBeamed: run.isBeamed && run.slots.length > 1, slots: run.slots }));
 }
 
-export function isBeamable(slot: Slot): boolean {
-  if (slot.kind !== 'notes') return false;
-  const value = writtenValue(slot.duration, slot.tuplet);
-  return value !== null && value.divisor >= 8;
+export function isBeamable(slot: Beamable): boolean {
+  return beamCount(slot) > 0;
 }
 
-function widensToHalves(layer: Layer, time: TimeSignature): boolean {
+/** Beams that a value has when it stands in a beamed run: 1 for an eighth, 2 for a sixteenth. */
+export function beamCount(slot: Beamable): number {
+  const value = slot.kind === 'notes' ? writtenValue(slot.duration, slot.tuplet) : null;
+  return value === null ? 0 : Math.max(0, Math.log2(value.divisor) - 2);
+}
+
+function widensToHalves(layer: readonly Beamable[], time: TimeSignature): boolean {
   const beats = beatsOf(time);
   const isQuarterBeats = time.beatType === 4 && (beats.length === 4 || beats.length === 2);
   return (
