@@ -1,22 +1,20 @@
-import { version } from '$app/environment';
 import { getContext, setContext } from 'svelte';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
 import { ANYONE, type ArrangeFor } from '$lib/core/arrange/arrange-for';
 import type { MeasureDifference } from '$lib/core/arrange/differences';
-import { type ArrangementDocument, type Pin, type Recipe } from '$lib/core/arrange/document';
+import type { ArrangementDocument, Recipe } from '$lib/core/arrange/document';
 import type { PinChange } from '$lib/core/arrange/edit-pins';
 import { everywhere } from '$lib/core/arrange/everywhere';
-import type { Remedy } from '$lib/core/arrange/remedies';
 import type { ArrangingRules } from '$lib/core/arrange/rules';
-import { applyStep, invertStep, pinStep, recipeStep, type ArrangementStep } from '$lib/core/arrange/steps';
+import { applyStep, pinStep, recipeStep, type ArrangementStep } from '$lib/core/arrange/steps';
 import { LEFT_TEXTURES, type LeftTexture } from '$lib/core/arrange/textures.data';
-import type { Alternative, Why } from '$lib/core/arrange/why';
+import type { Why } from '$lib/core/arrange/why';
 import type { CountingStyle } from '$lib/core/counting/syllables.data';
 import type { FingeringStyle } from '$lib/core/fingering/weights.data';
 import { midiOf } from '$lib/core/pitch/pitch';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import type { Note, Score } from '$lib/core/score/model';
-import type { EngraveOptions, SourceView, SystemPlan } from '$lib/workers/protocol';
+import type { SourceView, SystemPlan } from '$lib/workers/protocol';
 import { Player } from '../playback/player.svelte';
 import { Arranger } from '../workers/arranger';
 import type { Engraver } from '../workers/engraver';
@@ -28,11 +26,13 @@ import { InOrder } from './in-order';
 import { measureFacts, type MeasureFacts } from './measure-facts';
 import { MeasureEdits } from './measure-edits';
 import { NoteEdits } from './note-edits';
+import { Offers } from './offers';
 import { PedalEdits } from './pedal-edits';
 import { rebaseStep } from './rebase-step';
-import { madeFrom, recallLines, rememberLines } from './remembered-lines';
 import { SaveQueue } from './save-queue.svelte';
+import { grownRange, nearestInTime, nextMeasure, nextNote, type MeasureRange } from './selecting';
 import { MeasurePins, Steady } from './steady';
+import { StepHistory } from './step-history.svelte';
 
 export interface BenchLearner extends Pick<ArrangeFor, 'size' | 'keyboard' | 'pedal'> {
   readonly id: string;
@@ -51,15 +51,7 @@ export interface BenchOpening {
   readonly rules: ArrangingRules;
 }
 
-export type { CountPlace };
-
-/** As many lines as are in view when a piece is opened. */
-const FIRST_LINES = 3;
-
-export interface MeasureRange {
-  readonly from: number;
-  readonly to: number;
-}
+export type { CountPlace, MeasureRange };
 
 /** Everything about one open arrangement: its document, what is derived from it, the selection, undo and saving. */
 export class BenchSession {
@@ -92,8 +84,9 @@ export class BenchSession {
   readonly pedal = new PedalEdits(this);
   readonly counts = new CountEdits(this);
   readonly sections = new BenchSections(this);
+  readonly offers = new Offers(this);
   /** What is asked for by keys, each on the music that the one before it made. */
-  readonly inOrder = new InOrder(() => this.#arranged === this.shown);
+  readonly inOrder = new InOrder(() => this.isArranged);
   readonly #arranger = new Arranger();
   readonly fingers = new FingerLookUp((note, depth) => this.#arranger.explainFinger(note, depth));
   #asked: { document: ArrangementDocument; whom: ArrangeFor; lineWidth: number } | null = null;
@@ -103,8 +96,7 @@ export class BenchSession {
   #before: Score | null = null;
   readonly #measurePins = new MeasurePins();
   readonly #facts = new Steady<MeasureFacts>();
-  #undo = $state.raw<readonly ArrangementStep[]>([]);
-  #redo = $state.raw<readonly ArrangementStep[]>([]);
+  readonly history = new StepHistory((step) => this.#apply(step));
 
   /** What the lines show: the document, or what is previewed. */
   readonly shown = $derived(this.preview?.document ?? this.document);
@@ -145,8 +137,6 @@ export class BenchSession {
     for (const note of this.arrangement?.score.notes ?? []) byMeasure[note.measure]?.push(note);
     return byMeasure as readonly (readonly Note[])[];
   });
-  readonly canUndo = $derived(this.#undo.length > 0);
-  readonly canRedo = $derived(this.#redo.length > 0);
 
   constructor(
     readonly opening: BenchOpening,
@@ -166,28 +156,6 @@ export class BenchSession {
       this.problem =
         'The piece could not be loaded. Check that Key Path is running, then load the page again.';
     }
-  }
-
-  /** Shows the first lines as they last stood here, until they are worked out anew. */
-  recall(options: EngraveOptions): void {
-    if (this.systems.length > 0) return;
-    const lines = recallLines(localStorage, this.opening.arrangementId, this.#madeFrom(options));
-    for (const { plan, system } of lines) this.engraver.learn(plan.mei, options, system);
-    if (lines.length > 0) this.systems = lines.map(({ plan }) => plan);
-  }
-
-  /** Keeps the first lines for the next visit. */
-  remember(options: EngraveOptions): void {
-    if (this.#arranged !== this.document) return;
-    const lines = this.systems.slice(0, FIRST_LINES).flatMap((plan) => {
-      const system = this.engraver.known(plan.mei, options);
-      return system ? [{ plan, system }] : [];
-    });
-    rememberLines(localStorage, this.opening.arrangementId, this.#madeFrom(options), lines);
-  }
-
-  #madeFrom(options: EngraveOptions): string {
-    return madeFrom(version, this.document, this.whom, options);
   }
 
   /** Arranges and lays out what is shown, once; an overtaken request changes nothing. */
@@ -225,15 +193,17 @@ export class BenchSession {
     this.fingers.ask(this.noteId, this.whyAt === null ? 'brief' : 'full');
   }
 
+  /** Another document of this piece, to be heard before it is taken. */
+  heardAs = async (document: ArrangementDocument, options: PlayOptions): Promise<Timeline> =>
+    this.#arranger.timeline(await this.#arranger.preview(document, this.whom), options);
+
   timeline = (options: PlayOptions): Promise<Timeline> =>
     this.#arranger.timeline(this.arrangement!.score, options);
 
   // Changing
 
   make(step: ArrangementStep | null): void {
-    if (!step || !this.#apply(step)) return;
-    this.#undo = [...this.#undo, step];
-    this.#redo = [];
+    if (step) this.history.make(step);
   }
 
   #apply(step: ArrangementStep): boolean {
@@ -268,18 +238,9 @@ export class BenchSession {
     if (change) this.make(pinStep(this.document, change.put, change.remove));
   }
 
-  undo(): void {
-    const step = this.#undo.at(-1);
-    if (!step || !this.#apply(invertStep(step))) return;
-    this.#undo = this.#undo.slice(0, -1);
-    this.#redo = [...this.#redo, step];
-  }
-
-  redo(): void {
-    const step = this.#redo.at(-1);
-    if (!step || !this.#apply(step)) return;
-    this.#redo = this.#redo.slice(0, -1);
-    this.#undo = [...this.#undo, step];
+  /** Is what is drawn the document as it stands, or what is previewed of it? */
+  get isArranged(): boolean {
+    return this.#arranged === this.shown;
   }
 
   // Measures
@@ -297,11 +258,6 @@ export class BenchSession {
     if (!this.arrangement || only === undefined || more.length > 0) return null;
     return everywhere(this.document, this.arrangement, only);
   });
-
-  take(remedy: Remedy): void {
-    if (remedy.recipe) this.choose(remedy.recipe);
-    else this.pin(remedy);
-  }
 
   // Why
 
@@ -323,40 +279,11 @@ export class BenchSession {
 
   /** Goes to the next measure with something to mend, or the one before, and opens it. */
   walkSnags(direction: 1 | -1): void {
-    const measures = [...new Set(this.arrangement?.snags.map((snag) => snag.measure))];
-    if (measures.length === 0) return;
     const here = this.whyAt ?? this.range?.from ?? (direction > 0 ? -1 : Infinity);
-    const next =
-      direction > 0
-        ? (measures.find((each) => each > here) ?? measures[0]!)
-        : (measures.findLast((each) => each < here) ?? measures.at(-1)!);
+    const next = nextMeasure(this.arrangement?.snags.map(({ measure }) => measure) ?? [], here, direction);
+    if (next === null) return;
     this.selectRange(next, next);
     void this.showWhy(next);
-  }
-
-  #with(put: readonly Pin[]): ArrangementDocument {
-    const step = pinStep(this.document, put);
-    const outcome = step ? applyStep(this.document, step) : null;
-    return outcome?.ok ? outcome.document : this.document;
-  }
-
-  /** Shows an alternative in the music until it is taken or left. */
-  showPreview(name: string, put: readonly Pin[]): void {
-    this.preview = this.preview?.name === name ? null : { document: this.#with(put), name };
-  }
-
-  /** Lets an alternative or a remedy be heard before it is taken. */
-  hear(put: readonly Pin[], measure: number, to = measure): void {
-    const document = this.#with(put);
-    const timeline = async () => {
-      const score = await this.#arranger.preview(document, this.whom);
-      return this.#arranger.timeline(score, { ...this.player.options(measure, to), isLooped: false });
-    };
-    void this.player.play(timeline, false);
-  }
-
-  takeAlternative(alternative: Alternative): void {
-    this.pin({ put: alternative.put, remove: [] });
   }
 
   // Editions
@@ -421,35 +348,20 @@ export class BenchSession {
 
   /** Steps to the note before or after in the same hand. */
   stepNote(direction: 1 | -1): void {
-    const notes = this.#hand(this.note?.staff ?? 0);
-    const index = this.note
-      ? notes.indexOf(this.note)
-      : notes.findIndex((note) => note.measure >= (this.range?.from ?? 0)) - (direction > 0 ? 1 : 0);
-    const next = notes[index + direction];
+    const next = nextNote(this.#hand(this.note?.staff ?? 0), this.note, this.range?.from ?? 0, direction);
     if (next) this.selectNote(next.id);
   }
 
   /** Goes to the note nearest in time in the other hand. */
   switchHand(staff: 0 | 1): void {
-    const at = this.note?.at ?? 0;
-    const nearest = this.#hand(staff).reduce<Note | null>(
-      (best, note) => (best && Math.abs(best.at - at) <= Math.abs(note.at - at) ? best : note),
-      null,
-    );
+    const nearest = nearestInTime(this.#hand(staff), this.note?.at ?? 0);
     if (nearest) this.selectNote(nearest.id);
   }
 
   extendRange(direction: 1 | -1): void {
     const last = (this.arrangement?.score.measures.length ?? 1) - 1;
-    const { from, to } = this.range ?? { from: 0, to: 0 };
-    const grown =
-      direction > 0
-        ? { from, to: Math.min(last, to + 1) }
-        : to > from
-          ? { from, to: to - 1 }
-          : { from: Math.max(0, from - 1), to };
     this.noteId = null;
-    this.range = grown;
+    this.range = grownRange(this.range, last, direction);
   }
 
   #hand(staff: number): readonly Note[] {
@@ -464,8 +376,7 @@ export class BenchSession {
     if (!current) return;
     const steps = this.saving.acceptServerState();
     this.document = current.document;
-    this.#undo = [];
-    this.#redo = [];
+    this.history.forget();
     for (const step of steps) this.make(rebaseStep(this.document, step));
   }
 

@@ -13,6 +13,7 @@
   import { BenchSession, provideBench, type BenchOpening } from './bench-session.svelte';
   import BenchSystem from './bench-system.svelte';
   import ConflictBar from './conflict-bar.svelte';
+  import { recallFirstLines, rememberFirstLines } from './first-lines';
   import HandOutDialog from './hand-out-dialog.svelte';
   import RecipeSentence from './recipe-sentence.svelte';
   import SaveNote from './save-note.svelte';
@@ -57,13 +58,13 @@
     });
     return () => {
       release();
-      bench.remember(options);
+      rememberFirstLines(bench, options);
       bench.dispose();
     };
   });
 
   $effect(() => {
-    if (lineWidth > 0) bench.recall(options);
+    if (lineWidth > 0) recallFirstLines(bench, options);
   });
   $effect(() => {
     if (!bench.source || lineWidth <= 0) return;
@@ -114,7 +115,7 @@
   }
 </script>
 
-<svelte:window onbeforeunload={warnBeforeLeaving} onpagehide={() => bench.remember(options)} />
+<svelte:window onbeforeunload={warnBeforeLeaving} onpagehide={() => rememberFirstLines(bench, options)} />
 
 <div class="flex h-[calc(100vh-3rem)] flex-col">
   <header class="screen-only border-b border-line bg-paper px-4 py-2">
@@ -122,11 +123,17 @@
       <h1 class="text-lg">{title} <span class="font-normal text-quiet">· {name}</span></h1>
       <SaveNote />
       <div class="ml-auto flex items-center gap-1.5">
-        <button class="button" disabled={!bench.canUndo} onclick={() => bench.undo()} aria-label="Undo"
-          ><Undo2 size={17} /></button
+        <button
+          class="button"
+          disabled={!bench.history.canUndo}
+          onclick={() => bench.history.undo()}
+          aria-label="Undo"><Undo2 size={17} /></button
         >
-        <button class="button" disabled={!bench.canRedo} onclick={() => bench.redo()} aria-label="Redo"
-          ><Redo2 size={17} /></button
+        <button
+          class="button"
+          disabled={!bench.history.canRedo}
+          onclick={() => bench.history.redo()}
+          aria-label="Redo"><Redo2 size={17} /></button
         >
         <button class="button" onclick={() => (isShowingKeys = true)}
           >Keys <kbd class="text-sm text-quiet">?</kbd></button

@@ -42,7 +42,7 @@
         against: '',
         put: remedy.put,
         measures: [measure],
-        take: () => bench.take(remedy),
+        take: () => bench.offers.takeRemedy(remedy),
       })),
     ),
     ...(fingering?.others ?? []).map(({ finger, extra, because }) => ({
@@ -73,7 +73,7 @@
       against: alternative.against,
       put: alternative.put,
       measures: [measure],
-      take: () => bench.takeAlternative(alternative),
+      take: () => bench.offers.takeAlternative(alternative),
     })),
   ]);
   const letterOf = (key: string) => String.fromCharCode(97 + offers.findIndex((each) => each.key === key));
@@ -111,7 +111,7 @@
       <button
         class="icon-button"
         aria-label="Hear: {offer.label}"
-        onclick={() => bench.hear(offer.put, Math.min(...offer.measures), Math.max(...offer.measures))}
+        onclick={() => bench.offers.hear(offer.put, Math.min(...offer.measures), Math.max(...offer.measures))}
         ><Volume2 size={14} /></button
       >
     {/if}
@@ -121,7 +121,7 @@
         class:is-on={isShown}
         aria-pressed={isShown}
         aria-label="Show in the music: {offer.label}"
-        onclick={() => bench.showPreview(offer.key, offer.put)}><Eye size={14} /></button
+        onclick={() => bench.offers.show(offer.key, offer.put)}><Eye size={14} /></button
       >
     {/if}
     {#if offer.against}<span class="text-sm text-quiet">{offer.against}</span>{/if}
