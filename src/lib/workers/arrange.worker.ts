@@ -1,3 +1,4 @@
+import { measureNumber } from '../core/score/by-measure';
 import { expose } from 'comlink';
 import { strToU8 } from 'fflate';
 import { analyseScore } from '../core/analyse/analyse';
@@ -128,7 +129,7 @@ const api: ArrangeApi = {
     const { score, ...view } = viewLadder(source(), document, whom, places);
     return {
       view,
-      numbers: score.measures.map((measure) => measure.number || String(measure.index + 1)),
+      numbers: score.measures.map(({ index }) => measureNumber(score.measures, index)),
       systems: plan(score, [], layout),
     };
   },

@@ -1,3 +1,5 @@
+import { isSameList } from '../core/score/same-list';
+
 /** The list with entries of the list before in place of those that say the same, so that a delta leaves them out. */
 export function keepSame<T>(before: readonly T[] | undefined, now: readonly T[]): readonly T[] {
   if (!before || before === now) return now;
@@ -5,6 +7,5 @@ export function keepSame<T>(before: readonly T[] | undefined, now: readonly T[])
     const old = before[index];
     return old !== undefined && (old === each || JSON.stringify(old) === JSON.stringify(each)) ? old : each;
   });
-  const isSame = kept.length === before.length && kept.every((each, index) => each === before[index]);
-  return isSame ? before : kept;
+  return isSameList(kept, before) ? before : kept;
 }

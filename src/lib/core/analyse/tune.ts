@@ -1,3 +1,4 @@
+import { notesByMeasure } from '../score/by-measure';
 import { midiOf } from '../pitch/pitch';
 import type { Note, PartUse, Score, TunePlace } from '../score/model';
 import type { NoteId } from '../units';
@@ -107,12 +108,6 @@ function streamsOf(score: Score): readonly Stream[] {
 
 function useOf(score: Score, note: Note): PartUse | null {
   return score.parts[note.part]?.uses?.[note.staff] ?? null;
-}
-
-function notesByMeasure(notes: readonly Note[], count: number): readonly (readonly Note[])[] {
-  const measures: Note[][] = Array.from({ length: count }, () => []);
-  for (const note of notes) measures[note.measure]?.push(note);
-  return measures;
 }
 
 /** Mean key of each measure over all streams, against which a stream stands high or low. */

@@ -1,3 +1,4 @@
+import { notesByMeasure } from '../score/by-measure';
 import {
   fingerScore,
   type FingeredNote,
@@ -66,10 +67,8 @@ function positionsByMeasure(
   notes: readonly Note[],
   fingered: ReadonlyMap<string, FingeredNote>,
 ): Arrangement['positions'] {
-  const byMeasure = material.score.measures.map((): Note[] => []);
-  for (const note of notes) byMeasure[note.measure]?.push(note);
-  return byMeasure.map((own) => {
-    own.sort((a, b) => a.at - b.at);
+  return notesByMeasure(notes, material.score.measures.length).map((unordered) => {
+    const own = unordered.toSorted((a, b) => a.at - b.at);
     return {
       right: positionWords(positionsOf(own, fingered, 'right')),
       left: positionWords(positionsOf(own, fingered, 'left')),

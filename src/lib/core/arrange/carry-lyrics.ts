@@ -7,22 +7,19 @@ import type { Lyric, Note, Score } from '../score/model';
 export function carryLyrics(source: Score, notes: readonly Note[]): readonly Note[] {
   const kept = new Set<string>(notes.map((note) => note.id));
   const taken = new Map<string, readonly Lyric[]>();
-  const lastIn = new Map<string, string>();
+  const lastIn = new Map<string, Note>();
   const waiting = new Map<string, readonly Lyric[]>();
   for (const note of source.notes) {
     const voice = `${note.part}/${note.staff}/${note.voice}`;
     if (kept.has(note.id)) {
       const before = waiting.get(voice);
       waiting.delete(voice);
-      lastIn.set(voice, note.id);
+      lastIn.set(voice, note);
       if (before) taken.set(note.id, joinVerses(before, note.lyrics));
     } else if (note.lyrics.length > 0) {
       const last = lastIn.get(voice);
       if (last === undefined) waiting.set(voice, joinVerses(waiting.get(voice) ?? [], note.lyrics));
-      else {
-        const own = taken.get(last) ?? source.notes.find(({ id }) => id === last)!.lyrics;
-        taken.set(last, joinVerses(own, note.lyrics));
-      }
+      else taken.set(last.id, joinVerses(taken.get(last.id) ?? last.lyrics, note.lyrics));
     }
   }
   if (taken.size === 0) return notes;

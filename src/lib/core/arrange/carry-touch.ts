@@ -1,14 +1,7 @@
-import type { Articulation, Note, Score, Slur } from '../score/model';
+import { ORNAMENTS, type Articulation, type Note, type Score, type Slur } from '../score/model';
 import { ticks } from '../units';
 import { pitchLabel, type Loss } from './losses';
 
-const ORNAMENTS: readonly Articulation[] = [
-  'trill-mark',
-  'turn',
-  'inverted-turn',
-  'mordent',
-  'inverted-mordent',
-];
 const DETACHED: readonly Articulation[] = ['staccato', 'staccatissimo', 'detached-legato'];
 
 export interface Touched {

@@ -1,3 +1,4 @@
+import { measureNumber } from '../score/by-measure';
 import type { FingeredNote } from '../fingering/finger-score';
 import { chordLabel } from '../pitch/chord';
 import { diatonicIndex, midiOf, spellingLabel } from '../pitch/pitch';
@@ -27,7 +28,7 @@ export function cuesOf(task: CueTask): readonly Cue[] {
 /** The first word of a place: its measure, and what is sung there. */
 export function placeName({ score, sections }: Pick<CueTask, 'score' | 'sections'>, measure: number): string {
   const section = sections.findLast((each) => each.from <= measure && each.to >= measure);
-  const number = score.measures[measure]?.number || String(measure + 1);
+  const number = measureNumber(score.measures, measure);
   const sung = score.notes.find((note) => note.measure === measure && note.lyrics[0])?.lyrics[0]?.text;
   return `${section ? `${section.name}, ` : ''}measure ${number}${sung ? ` (“${sung}”)` : ''}`;
 }

@@ -1,3 +1,4 @@
+import { notesByMeasure } from '../score/by-measure';
 import { midiOf } from '../pitch/pitch';
 import type { Note, Score } from '../score/model';
 
@@ -10,21 +11,11 @@ export interface MeasureDifference {
 /** Measures in which what a learner was given and what stands now are not the same, with how. O(notes). */
 export function differencesFrom(handedOut: Score, now: Score): readonly MeasureDifference[] {
   const count = Math.max(handedOut.measures.length, now.measures.length);
-  const [before, after] = [byMeasure(handedOut), byMeasure(now)];
+  const [before, after] = [handedOut, now].map(({ notes }) => notesByMeasure(notes, count));
   return Array.from({ length: count }, (_, measure) => {
-    const sentence = compare(before.get(measure) ?? [], after.get(measure) ?? []);
+    const sentence = compare(before![measure]!, after![measure]!);
     return sentence ? [{ measure, sentence }] : [];
   }).flat();
-}
-
-function byMeasure(score: Score): ReadonlyMap<number, readonly Note[]> {
-  const found = new Map<number, Note[]>();
-  for (const note of score.notes) {
-    const own = found.get(note.measure);
-    if (own) own.push(note);
-    else found.set(note.measure, [note]);
-  }
-  return found;
 }
 
 function compare(before: readonly Note[], after: readonly Note[]): string | null {

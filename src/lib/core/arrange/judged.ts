@@ -1,3 +1,4 @@
+import { notesByMeasure } from '../score/by-measure';
 import { handWork, loadTerms, measureLoad, sumOfTerms, type HandWork, type LoadTerms } from '../load/load';
 import type { HandSize } from '../hands/reach';
 import type { Note } from '../score/model';
@@ -31,9 +32,13 @@ export interface JudgeTask {
 /** Weighs what each hand does in each measure of the finished score. O(notes²) in a measure. */
 export function judgeMeasures(task: JudgeTask): readonly JudgedMeasure[] {
   const { material, notes, size } = task;
-  const hands = [0, 1].map(() => material.measures.map((): Note[] => []));
+  const hands = [0, 1].map((staff) =>
+    notesByMeasure(
+      notes.filter((note) => note.staff === staff),
+      material.measures.length,
+    ),
+  );
   const tiedInto = new Set(notes.flatMap((note) => note.tieTo ?? []));
-  for (const note of notes) hands[note.staff]?.[note.measure]?.push(note);
   const works = hands.map((byMeasure, staff) =>
     byMeasure.map((own, index) => {
       const { measure, offset, lengthMs } = material.measures[index]!;

@@ -1,3 +1,4 @@
+import { notesByMeasure } from '../score/by-measure';
 import type { LeftTexture, RightTexture } from '../arrange/textures.data';
 import type { HandSpan } from '../hands/reach';
 import { pitchName } from '../pitch/pitch';
@@ -157,8 +158,12 @@ export function pairName({ low, high }: Pick<PedalMud, 'low' | 'high'>): string 
 function lookAt({ measures, notes, chords, marks }: PedalTask): readonly PedalMeasure[] {
   const tiedInto = new Set<string>(notes.flatMap((note) => note.tieTo ?? []));
   const written = writtenSpans(marks, measures);
-  const hands = [0, 1].map(() => measures.map((): Note[] => []));
-  for (const note of notes) if (!note.grace) hands[note.staff]?.[note.measure]?.push(note);
+  const hands = [0, 1].map((staff) =>
+    notesByMeasure(
+      notes.filter((note) => note.staff === staff && !note.grace),
+      measures.length,
+    ),
+  );
   return measures.map((measure, index): PedalMeasure => {
     const end = measure.start + measure.length;
     const changes = chords.filter(({ at }) => at > measure.start && at < end).map(({ at }) => at as number);

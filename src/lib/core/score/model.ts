@@ -146,6 +146,14 @@ export const ARTICULATIONS = [
 ] as const;
 export type Articulation = (typeof ARTICULATIONS)[number];
 
+export const ORNAMENTS: readonly Articulation[] = [
+  'trill-mark',
+  'turn',
+  'inverted-turn',
+  'mordent',
+  'inverted-mordent',
+];
+
 export interface Grace {
   /** Order among the grace notes before one main note, from 0. */
   readonly order: number;

@@ -13,6 +13,7 @@ import type { CountingStyle } from '$lib/core/counting/syllables.data';
 import type { FingeringStyle } from '$lib/core/fingering/weights.data';
 import { midiOf } from '$lib/core/pitch/pitch';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
+import { notesByMeasure } from '$lib/core/score/by-measure';
 import type { Note, Score } from '$lib/core/score/model';
 import type { SourceView, SystemPlan } from '$lib/workers/protocol';
 import { Player } from '../playback/player.svelte';
@@ -133,9 +134,8 @@ export class BenchSession {
     this.whyAt === null ? [] : (this.arrangement?.snags.filter((snag) => snag.measure === this.whyAt) ?? []),
   );
   readonly notesByMeasure = $derived.by(() => {
-    const byMeasure = this.arrangement?.score.measures.map((): Note[] => []) ?? [];
-    for (const note of this.arrangement?.score.notes ?? []) byMeasure[note.measure]?.push(note);
-    return byMeasure as readonly (readonly Note[])[];
+    const { notes, measures } = this.arrangement?.score ?? { notes: [], measures: [] };
+    return notesByMeasure(notes, measures.length);
   });
 
   constructor(

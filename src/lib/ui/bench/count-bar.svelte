@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { measureNumber } from '$lib/core/score/by-measure';
   import { onMount } from 'svelte';
   import { countSentence } from '$lib/core/counting/explain-count';
   import { metreOffset } from '$lib/core/score/time';
@@ -7,9 +8,7 @@
   const { place }: { place: CountPlace } = $props();
   const bench = useBench();
   const count = $derived(bench.arrangement?.counts[place.measure]?.find(({ at }) => at === place.at) ?? null);
-  const number = $derived(
-    bench.arrangement?.score.measures[place.measure]?.number || String(place.measure + 1),
-  );
+  const number = $derived(measureNumber(bench.arrangement?.score.measures, place.measure));
   const sentence = $derived.by(() => {
     const measures = bench.arrangement?.score.measures;
     const measure = measures?.[place.measure];

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { measureNumber } from '$lib/core/score/by-measure';
   import {
     isSung,
     RIGHT_TEXTURES,
@@ -14,7 +15,7 @@
   const { range }: { range: MeasureRange } = $props();
   const bench = useBench();
   const arrangement = $derived(bench.arrangement);
-  const label = (index: number) => arrangement?.score.measures[index]?.number || String(index + 1);
+  const label = (index: number) => measureNumber(arrangement?.score.measures, index);
   const title = $derived(
     range.from === range.to
       ? `Measure ${label(range.from)}`

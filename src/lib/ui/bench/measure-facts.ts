@@ -1,3 +1,4 @@
+import { measureNumber } from '$lib/core/score/by-measure';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
 import type { Pin } from '$lib/core/arrange/document';
 import { textureLabel } from '$lib/core/arrange/textures.data';
@@ -32,13 +33,13 @@ export function measureFacts(
   const snags = new Map<number, string[]>();
   for (const { measure, sentence } of arrangement.snags)
     snags.set(measure, [...(snags.get(measure) ?? []), sentence]);
-  return arrangement.score.measures.map((measure, index): MeasureFacts => {
+  return arrangement.score.measures.map((_, index): MeasureFacts => {
     const pins = pinsAt.get(arrangement.sourceMeasure[index] ?? -1) ?? [];
     const has = (...kinds: readonly Pin['kind'][]) => pins.some(({ kind }) => kinds.includes(kind));
     const position = arrangement.positions[index];
     const { textures, rightTextures } = arrangement;
     return {
-      number: measure.number || String(index + 1),
+      number: measureNumber(arrangement.score.measures, index),
       left: {
         texture: textureLabel(textures[index]!),
         isNew: textures[index] !== textures[index - 1],

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { measureNumber } from '$lib/core/score/by-measure';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import type { Note } from '$lib/core/score/model';
@@ -10,9 +11,7 @@
   const bench = useBench();
   const { notes } = bench;
   const pinned = $derived(bench.pinnedFingers.get(note.id) ?? null);
-  const number = $derived(
-    bench.arrangement?.score.measures[note.measure]?.number || String(note.measure + 1),
-  );
+  const number = $derived(measureNumber(bench.arrangement?.score.measures, note.measure));
   const isCircled = $derived(bench.arrangement?.circled.includes(note.id) ?? false);
   const isDetached = $derived(note.articulations.includes('staccato'));
   let word = $state('');

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { measureNumber } from '$lib/core/score/by-measure';
   import type { Section } from '$lib/core/score/model';
   import { SETTINGS, type Setting } from '$lib/core/arrange/document';
   import ChoiceWord from '../parts/choice-word.svelte';
@@ -17,10 +18,7 @@
   let editing = $state<string | null>(null);
 
   const numbers = (section: Section) => {
-    const [from, to] = [
-      measures[section.from]?.number || String(section.from + 1),
-      measures[section.to]?.number || String(section.to + 1),
-    ];
+    const [from, to] = [measureNumber(measures, section.from), measureNumber(measures, section.to)];
     return from === to ? from : `${from}–${to}`;
   };
   const snagsIn = (section: Section) =>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { measureNumber } from '$lib/core/score/by-measure';
   import Eye from '@lucide/svelte/icons/eye';
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import X from '@lucide/svelte/icons/x';
@@ -16,7 +17,7 @@
   let showsFigures = $state(false);
   const why = $derived(bench.why?.measure === measure ? bench.why : null);
   const snags = $derived(bench.snagsHere);
-  const number = $derived(bench.arrangement?.score.measures[measure]?.number || String(measure + 1));
+  const number = $derived(measureNumber(bench.arrangement?.score.measures, measure));
   const pedal = $derived(bench.arrangement?.pedal[measure]);
   const needsCare = $derived(
     snags.some(({ kind }) => kind === 'reach' || kind === 'strain') ||

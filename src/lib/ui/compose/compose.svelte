@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { measureNumber } from '$lib/core/score/by-measure';
   import { onMount, tick } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import { goto } from '$app/navigation';
@@ -172,7 +173,7 @@
           player={session.player}
           timeline={session.timeline}
           {range}
-          numberOf={(measure) => session.score?.measures[measure]?.number || String(measure + 1)}
+          numberOf={(measure) => measureNumber(session.score?.measures, measure)}
           title={session.score?.title ?? 'tune'}
           hasHands={false}
         />

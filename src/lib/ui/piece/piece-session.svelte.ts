@@ -1,3 +1,4 @@
+import { measureNumber } from '$lib/core/score/by-measure';
 import { getContext, setContext } from 'svelte';
 import type { Analysis } from '$lib/core/analyse/analyse';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
@@ -216,7 +217,7 @@ export class PieceSession {
     this.selectRange(grown.from, grown.to);
   }
 
-  numberOf = (measure: number): string => this.shown?.measures[measure]?.number || String(measure + 1);
+  numberOf = (measure: number): string => measureNumber(this.shown?.measures, measure);
 
   dispose(): void {
     this.player.stop();

@@ -1,3 +1,4 @@
+import { ORNAMENTS } from '../../score/model';
 import type {
   Articulation,
   ClefChange,
@@ -26,13 +27,6 @@ const TYPE_NAMES: Readonly<Record<number, string>> = {
   128: '128th',
 };
 
-const ORNAMENTS: readonly Articulation[] = [
-  'trill-mark',
-  'turn',
-  'inverted-turn',
-  'mordent',
-  'inverted-mordent',
-];
 const BARE_NOTATIONS: readonly Articulation[] = ['fermata', 'arpeggiate'];
 
 export interface WrittenNote {
