@@ -1,6 +1,54 @@
-/** The fences between the parts: see docs/decisions/0001-shape-of-the-code.md. */
+/** The fences between the parts: docs/structure.md draws them, docs/decisions/0012-a-house-to-live-in.md says why. */
+
+/**
+ * The floors of the core, from the ground up. A folder imports only from folders before it, type imports counted, so that
+ * no two can lean on one another.
+ */
+const FLOORS = [
+  'units',
+  'pitch',
+  'hands',
+  'score',
+  'learner',
+  'rungs',
+  'document',
+  'analyse',
+  'formats',
+  'textures',
+  'voicing',
+  'counting',
+  'pedal',
+  'touch',
+  'load',
+  'fingering',
+  'limits',
+  'ladder',
+  'care',
+  'snags',
+  'arrange',
+  'keys',
+  'handout',
+  'practice',
+  'playback',
+  'engrave',
+];
+
+const floor = (name) => (name === 'units' ? '^src/lib/core/units\\.ts$' : `^src/lib/core/${name}/`);
+
 module.exports = {
   forbidden: [
+    ...FLOORS.slice(0, -1).map((name, index) => ({
+      name: `${name}-is-below-what-comes-after`,
+      severity: 'error',
+      from: { path: floor(name), pathNot: '\\.test\\.ts$' },
+      to: { path: FLOORS.slice(index + 1).map(floor) },
+    })),
+    {
+      name: 'every-folder-has-a-floor',
+      severity: 'error',
+      from: { path: '^src/lib/core/', pathNot: FLOORS.map(floor) },
+      to: {},
+    },
     {
       name: 'core-is-pure',
       comment: 'The core imports nothing but itself and the readers of open formats.',
@@ -25,6 +73,13 @@ module.exports = {
       severity: 'error',
       from: {},
       to: { circular: true, dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'no-circles-in-the-core',
+      comment: 'Type imports count: a circle of types is a circle of thought.',
+      severity: 'error',
+      from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' },
+      to: { circular: true },
     },
     {
       name: 'no-unknown-modules',

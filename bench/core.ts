@@ -1,22 +1,25 @@
+import { openDocument } from '../src/lib/core/document/open-document';
+import { chooseArrangement } from '../src/lib/core/arrange/choose-arrangement';
+import { pinNotes, arrange } from '../src/lib/core/arrange/arrange';
+import { texturePin } from '../src/lib/core/document/pins/texture';
 import { strToU8 } from 'fflate';
 import { fingerTask } from '../src/lib/core/arrange/apply-fingers';
-import { arrange, learnerNotes } from '../src/lib/core/arrange/arrange';
 import { ANYONE } from '../src/lib/core/arrange/arrange-for';
 import { viewLadder } from '../src/lib/core/arrange/ladder-view';
-import { studySource } from '../src/lib/core/arrange/study-source';
-import { newDocument, texturePin } from '../src/lib/core/arrange/document';
+import { studySource } from '../src/lib/core/analyse/study-source';
+import { newDocument } from '../src/lib/core/document/document';
 import { STEPS } from '../src/lib/core/pitch/pitch';
 import { plainDocument } from '../src/lib/testing/documents';
 import { seeded } from '../src/lib/testing/random-songs';
 import { fingerScore } from '../src/lib/core/fingering/finger-score';
 import { spanOf } from '../src/lib/core/hands/reach';
-import { KEY_STYLES, rateKey, twelveKeys } from '../src/lib/core/key-choice/rank-keys';
+import { KEY_STYLES, rateKey, twelveKeys } from '../src/lib/core/keys/rank-keys';
 import { analyseScore } from '../src/lib/core/analyse/analyse';
 import { buildTimeline } from '../src/lib/core/playback/timeline';
 import { countScore } from '../src/lib/core/counting/count';
 import { readMusicXml } from '../src/lib/core/formats/musicxml/read';
 import { writeMusicXml } from '../src/lib/core/formats/musicxml/write';
-import { transposeScore, transpositionTo } from '../src/lib/core/keys/transpose-score';
+import { transposeScore, transpositionTo } from '../src/lib/core/score/transpose-score';
 import { measureMs } from './measure';
 import { pieceOfLength } from './scores';
 
@@ -79,8 +82,9 @@ export function benchCore(): readonly Record<string, string | number>[] {
       250,
       (index) => {
         const document = newDocument({ hasTune: true }, 5);
-        const learner = learnerNotes(facts[index]!, document, ANYONE);
-        const { chosen } = learner;
+        const open = openDocument(document);
+        const chosen = chooseArrangement(facts[index]!, open, ANYONE);
+        const learner = pinNotes(open, chosen);
         // The long pieces repeat a short one, and a run that comes again is only looked up.
         const notes = learner.notes.map((note) => ({
           ...note,

@@ -1,21 +1,12 @@
 import { writeFileSync } from 'node:fs';
 import { arrange } from '../src/lib/core/arrange/arrange';
 import { ANYONE, type ArrangeFor } from '../src/lib/core/arrange/arrange-for';
-import {
-  newDocument,
-  SETTINGS,
-  type ArrangementDocument,
-  type Setting,
-} from '../src/lib/core/arrange/document';
-import { arrangementMusicXml } from '../src/lib/core/arrange/export';
-import { DEFAULT_RULES } from '../src/lib/core/arrange/rules';
-import { makeupOf, studySource, type SourceFacts } from '../src/lib/core/arrange/study-source';
-import {
-  LEFT_TEXTURES,
-  RIGHT_TEXTURES,
-  type LeftTexture,
-  type RightTexture,
-} from '../src/lib/core/arrange/textures.data';
+import { newDocument, type ArrangementDocument } from '../src/lib/core/document/document';
+import { SETTINGS, type Setting } from '../src/lib/core/document/choices/settings.data';
+import { arrangementMusicXml } from '../src/lib/core/handout/export';
+import { DEFAULT_RULES } from '../src/lib/core/ladder/rules';
+import { makeupOf, studySource, type SourceFacts } from '../src/lib/core/analyse/study-source';
+import { LEFT_TEXTURES, RIGHT_TEXTURES, type LeftTexture, type RightTexture } from '../src/lib/core/document/choices/textures.data';
 import { EXPORTS, writeScore, type ExportFormat } from '../src/lib/core/formats/write-score';
 import { spanOf } from '../src/lib/core/hands/reach';
 import { keyName, readKey } from '../src/lib/core/pitch/key';

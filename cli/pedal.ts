@@ -1,8 +1,8 @@
 import { arrange } from '../src/lib/core/arrange/arrange';
 import { ANYONE } from '../src/lib/core/arrange/arrange-for';
-import { newDocument } from '../src/lib/core/arrange/document';
-import { makeupOf, studySource } from '../src/lib/core/arrange/study-source';
-import { PEDAL_POLICY_NAMES, type PedalPolicy } from '../src/lib/core/pedal/policies.data';
+import { newDocument } from '../src/lib/core/document/document';
+import { makeupOf, studySource } from '../src/lib/core/analyse/study-source';
+import { PEDAL_POLICY_NAMES, type PedalPolicy } from '../src/lib/core/document/choices/pedal-policies.data';
 import { pitchName } from '../src/lib/core/pitch/pitch';
 import { readArguments } from './arguments';
 import { forEachScore } from './files';

@@ -1,12 +1,8 @@
 import { AVERAGE_HAND } from '../src/lib/core/hands/reach';
-import type { HandName } from '../src/lib/core/arrange/losses';
-import { SUNG_TEXTURES, TEXTURES } from '../src/lib/core/arrange/textures.data';
-import {
-  voiceChords,
-  VOICING_STYLES,
-  type VoiceTask,
-  type VoicingStyle,
-} from '../src/lib/core/arrange/voice-chords';
+import type { HandName } from '../src/lib/core/hands/hand';
+import { SUNG_TEXTURES, TEXTURES } from '../src/lib/core/document/choices/textures.data';
+import { voiceChords, type VoiceTask } from '../src/lib/core/voicing/voice-chords';
+import { VOICING_STYLES, type VoicingStyle } from '../src/lib/core/document/choices/voicing-styles.data';
 import { midiOf, pitchName } from '../src/lib/core/pitch/pitch';
 import { readChord } from '../src/lib/core/pitch/chord';
 import { ticks } from '../src/lib/core/units';

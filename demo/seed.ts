@@ -1,9 +1,10 @@
+import { fingerPin } from '../src/lib/core/document/pins/finger';
+import { texturePin } from '../src/lib/core/document/pins/texture';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { arrange } from '../src/lib/core/arrange/arrange';
-import { studySource } from '../src/lib/core/arrange/study-source';
-import { fingerPin, texturePin } from '../src/lib/core/arrange/document';
-import { pinStep, recipeStep, type ArrangementStep } from '../src/lib/core/arrange/steps';
+import { studySource } from '../src/lib/core/analyse/study-source';
+import { pinStep, recipeStep, type ArrangementStep } from '../src/lib/core/document/steps';
 import { createArrangement, findArrangement, saveStep } from '../src/lib/server/arrangements';
 import { closeDatabase } from '../src/lib/server/db/client';
 import { handOut } from '../src/lib/server/editions';

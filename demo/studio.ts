@@ -1,6 +1,6 @@
 import type { StageId } from '../src/lib/core/practice/stages.data';
-import type { Setting } from '../src/lib/core/arrange/document';
-import type { LeftTexture } from '../src/lib/core/arrange/textures.data';
+import type { Setting } from '../src/lib/core/document/choices/settings.data';
+import type { LeftTexture } from '../src/lib/core/document/choices/textures.data';
 import type { NewLearner } from '../src/lib/server/learners';
 
 /** The demo studio: the Harbour Music Room, its learners, and what each is working on. Everything is made up. */

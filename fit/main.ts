@@ -1,18 +1,11 @@
+import { weightsOf, type FingeringWeights } from '../src/lib/core/fingering/weights.data';
 // Fits the weights of fingering on musical features: scales, arpeggios, broken chords, five-finger patterns and passages as method books
 // print them. Run `npm run fit -- TRIES SEED [TONIC]`; copy what it prints into weights.data.ts. With a tonic, everything on it is left
 // out of a fit from plain prices and measured apart. Nothing here knows a key or a piece.
-import {
-  ARPEGGIOS,
-  FIGURES,
-  FIVE_FINGERS,
-  POSITION_LINES,
-  SCALES,
-  type StandardFingering,
-} from '../src/lib/testing/labelled/scales';
+import { ARPEGGIOS, FIGURES, FIVE_FINGERS, POSITION_LINES, SCALES, type StandardFingering } from '../src/lib/testing/labelled/scales';
 import { PASSAGES } from '../src/lib/testing/labelled/passages';
 import { passageHits } from '../src/lib/testing/passage-hits';
 import { seeded } from '../src/lib/testing/random-songs';
-import { FINGERING_STYLES, type FingeringWeights } from '../src/lib/core/fingering/weights.data';
 import { shareOf } from '../src/lib/testing/standard-hits';
 import { UNFITTED } from './start.data';
 
@@ -97,7 +90,7 @@ const thousandths = (value: unknown) =>
     typeof each === 'number' ? Math.round(1000 * each) / 1000 : each,
   );
 
-let best: FingeringWeights = leftOut ? UNFITTED : FINGERING_STYLES.smooth.weights;
+let best: FingeringWeights = leftOut ? UNFITTED : weightsOf('smooth');
 let bestGoal = goal(best, null)!;
 for (let tried = 1; tried <= tries; tried += 1) {
   const next = moved(best);

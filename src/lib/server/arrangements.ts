@@ -1,7 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm';
-import { newDocument, readDocument, type ArrangementDocument } from '../core/arrange/document';
-import { applyStep, pinStep, recipeStep, type ArrangementStep } from '../core/arrange/steps';
-import { makeupOf, studySource } from '../core/arrange/study-source';
+import { newDocument, readDocument, type ArrangementDocument } from '../core/document/document';
+import { applyStep, pinStep, recipeStep, type ArrangementStep } from '../core/document/steps';
+import { makeupOf, studySource } from '../core/analyse/study-source';
 import { database } from './db/client';
 import { arrangementHistory, arrangements, pieces } from './db/schema';
 import { newId, type Outcome } from './outcome';

@@ -1,9 +1,9 @@
+import type { Recipe } from '../core/document/recipe';
 import { and, desc, eq } from 'drizzle-orm';
 import { arrange } from '../core/arrange/arrange';
 import type { Arrangement } from '../core/arrange/arrangement';
-import { handoutNotes, type HandoutNotes } from '../core/arrange/handout-notes';
-import type { Recipe } from '../core/arrange/document';
-import { studySource } from '../core/arrange/study-source';
+import { handoutNotes, type HandoutNotes } from '../core/handout/handout-notes';
+import { studySource } from '../core/analyse/study-source';
 import { EMPTY_SCORE } from '../core/score/model';
 import { findArrangement } from './arrangements';
 import { database } from './db/client';

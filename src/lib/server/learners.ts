@@ -1,8 +1,8 @@
 import { asc, eq } from 'drizzle-orm';
 import type { ArrangeFor } from '../core/arrange/arrange-for';
 import { spanFromComfort, spanOf, type HandSpan } from '../core/hands/reach';
-import type { VoiceRange } from '../core/key-choice/rank-keys';
-import type { PedalUse } from '../core/pedal/policies.data';
+import type { VoiceRange } from '../core/keys/rank-keys';
+import type { PedalUse } from '../core/learner/pedal-use';
 import { database } from './db/client';
 import { learners } from './db/schema';
 import { newId } from './outcome';

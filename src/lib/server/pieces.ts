@@ -1,15 +1,14 @@
 import { and, desc, eq } from 'drizzle-orm';
 import { findKey } from '../core/analyse/key';
-import type { ImportWarning } from '../core/formats/result';
+import type { ImportWarning, FileError } from '../core/formats/result';
 import { FORMAT_LABELS, formatOf, readScore } from '../core/formats/read-score';
 import { keyLabel } from '../core/pitch/key';
-import { suggestUses } from '../core/arrange/roles';
+import { suggestUses } from '../core/score/roles';
 import { midiOf, pitchName } from '../core/pitch/pitch';
 import { stepFor, type Correction } from '../core/score/corrections';
 import { EMPTY_SCORE, type PartUse, type Score } from '../core/score/model';
 import { applyScoreStep, invertScoreStep, type ScoreStep } from '../core/score/steps';
 import { isPickup, timeLabel } from '../core/score/time';
-import type { FileError } from '../core/formats/result';
 import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces, sourceRevisions } from './db/schema';
 import { newId, type Outcome } from './outcome';

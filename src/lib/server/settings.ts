@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { ANYONE, type ArrangeFor } from '../core/arrange/arrange-for';
-import { DEFAULT_RULES, rulesSchema, type ArrangingRules } from '../core/arrange/rules';
+import { DEFAULT_RULES, rulesSchema, type ArrangingRules } from '../core/ladder/rules';
 import { database } from './db/client';
 import { studioSettings } from './db/schema';
 import { bodyOf, findLearner } from './learners';

@@ -1,10 +1,10 @@
+import { fingerPin } from '../core/document/pins/finger';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { fingerPin } from '../core/arrange/document';
-import { pinStep, recipeStep } from '../core/arrange/steps';
+import { pinStep, recipeStep } from '../core/document/steps';
 import { createArrangement, copyArrangement, findArrangement, saveStep } from './arrangements';
 import { closeDatabase, database } from './db/client';
 import { arrangementHistory } from './db/schema';

@@ -1,6 +1,5 @@
 import fc from 'fast-check';
-import type { Chord } from '../core/pitch/chord';
-import { readChord } from '../core/pitch/chord';
+import { type Chord, readChord } from '../core/pitch/chord';
 import { ALL_KEYS } from '../core/pitch/key';
 import { STEPS, type Pitch } from '../core/pitch/pitch';
 import { sourceNoteId } from '../core/score/ids';

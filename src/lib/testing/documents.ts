@@ -1,4 +1,5 @@
-import { newDocument, type ArrangementDocument, type Recipe } from '../core/arrange/document';
+import type { Recipe } from '../core/document/recipe';
+import { newDocument, type ArrangementDocument } from '../core/document/document';
 
 /** A document on the top rung that keeps the right hand as written, for looking at one choice at a time. */
 export function plainDocument(change: Partial<Recipe> = {}): ArrangementDocument {

@@ -1,5 +1,5 @@
+import { weightsOf, type FingeringWeights } from '../core/fingering/weights.data';
 import { fingerLine } from '../core/fingering/finger-line';
-import { FINGERING_STYLES, type FingeringWeights } from '../core/fingering/weights.data';
 import { midiOf } from '../core/pitch/pitch';
 import { readNotation } from '../core/score/text';
 import type { LabelledPassage } from './labelled/passages';
@@ -7,7 +7,7 @@ import type { LabelledPassage } from './labelled/passages';
 /** Notes of a passage that are fingered as the nearest of its ways has them. */
 export function passageHits(
   passage: LabelledPassage,
-  weights: FingeringWeights = FINGERING_STYLES.smooth.weights,
+  weights: FingeringWeights = weightsOf('smooth'),
 ): { readonly got: string; readonly hits: number; readonly notes: number } {
   const reading = readNotation(passage.notes);
   if (!reading.ok) throw new Error(`${passage.name}: ${reading.message}`);

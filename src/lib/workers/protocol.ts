@@ -1,13 +1,14 @@
 import type { Analysis } from '../core/analyse/analyse';
 import type { Arrangement } from '../core/arrange/arrangement';
 import type { ArrangeFor } from '../core/arrange/arrange-for';
-import type { MeasureDifference } from '../core/arrange/differences';
-import type { ArrangementDocument, PieceMakeup } from '../core/arrange/document';
+import type { MeasureDifference } from '../core/handout/differences';
+import type { ArrangementDocument } from '../core/document/document';
+import type { PieceMakeup } from '../core/score/makeup';
 import type { LadderView } from '../core/arrange/ladder-view';
 import type { Why } from '../core/arrange/why';
 import type { ExplainDepth, FingerWhy } from '../core/fingering/explain';
 import type { ReadResult } from '../core/formats/result';
-import type { KeyStyle, RankedKey, VoiceRange } from '../core/key-choice/rank-keys';
+import type { KeyStyle, RankedKey, VoiceRange } from '../core/keys/rank-keys';
 import type { Key } from '../core/pitch/key';
 import type { PlayOptions, Timeline } from '../core/playback/timeline';
 import type { Score } from '../core/score/model';

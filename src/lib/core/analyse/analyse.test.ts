@@ -3,7 +3,7 @@ import { demoTunes } from '../../testing/demo-tunes';
 import { scoreFromAbc } from '../../testing/labelled-scores';
 import { readChart } from '../formats/chordpro/read';
 import { scoreFromText } from '../../testing/score-from-text';
-import { transposeScore } from '../keys/transpose-score';
+import { transposeScore } from '../score/transpose-score';
 import { chordName } from '../pitch/chord';
 import { ALL_KEYS, intervalBetweenTonics, keyName, readKey, tonicOf } from '../pitch/key';
 import { nameChords } from './chords';

@@ -1,6 +1,5 @@
 import { chordName, PLAIN, spellChord, type NamedChord, type Quality } from '../pitch/chord';
-import type { Key } from '../pitch/key';
-import { tonicOf } from '../pitch/key';
+import { type Key, tonicOf } from '../pitch/key';
 import { fifthsOf, midiOf, mod, pitchClassOf, spellingFromFifths, type Spelling } from '../pitch/pitch';
 import { spellClassInKey } from '../pitch/spell';
 import type { ChordSymbol, Note, Score } from '../score/model';

@@ -5,7 +5,7 @@ import { KEYS } from '../../testing/labelled/keys';
 import { TEXTURES } from '../../testing/labelled/textures';
 import { scoreFromAbc } from '../../testing/labelled-scores';
 import { readScore } from '../formats/read-score';
-import { transposeScore } from '../keys/transpose-score';
+import { transposeScore } from '../score/transpose-score';
 import { chordName } from '../pitch/chord';
 import { ALL_KEYS, intervalBetweenTonics, keyName, readKey, tonicOf, type Key } from '../pitch/key';
 import { midiOf } from '../pitch/pitch';

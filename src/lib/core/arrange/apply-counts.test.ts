@@ -1,10 +1,11 @@
+import type { Pin } from '../document/pins/registry';
+import type { Recipe } from '../document/recipe';
 import { describe, expect, it } from 'vitest';
 import { scoreFromText } from '../../testing/score-from-text';
 import { plainDocument } from '../../testing/documents';
 import { ANYONE } from './arrange-for';
 import { arrange } from './arrange';
-import type { Pin, Recipe } from './document';
-import { studySource } from './study-source';
+import { studySource } from '../analyse/study-source';
 
 const facts = studySource(
   scoreFromText({

@@ -1,7 +1,8 @@
 import { countScore, DEFAULT_COUNT_OPTIONS, type Count, type CountOptions } from '../counting/count';
 import type { Score } from '../score/model';
 import type { Chosen } from './choose-arrangement';
-import { pinsOf, soundingPins, type ArrangementDocument, type Recipe } from './document';
+import type { OpenDocument } from '../document/open-document';
+import type { Recipe } from '../document/recipe';
 
 /** The counting that a recipe asks for. */
 export function countOptions(recipe: Recipe): CountOptions {
@@ -21,7 +22,7 @@ export function countOptions(recipe: Recipe): CountOptions {
  */
 export function countsFor(
   chosen: Chosen,
-  document: ArrangementDocument,
+  document: OpenDocument,
   score: Score,
 ): readonly (readonly Count[])[] {
   const { recipe } = document;
@@ -29,8 +30,8 @@ export function countsFor(
     countOptions(recipe),
     recipe.countHands,
     recipe.countWhere,
-    pinsOf(document, 'count'),
-    soundingPins(document),
+    document.shows.counts,
+    document.soundsBy,
   ]);
   const known = counted.get(chosen);
   if (known?.asked === asked) return known.counts;
@@ -47,7 +48,7 @@ const counted = new WeakMap<
 
 function countAll(
   { facts, scale }: Chosen,
-  document: ArrangementDocument,
+  document: OpenDocument,
   score: Score,
 ): readonly (readonly Count[])[] {
   const { recipe } = document;
@@ -55,7 +56,7 @@ function countAll(
   const of = (staves: readonly number[]) =>
     countScore({ ...score, notes: score.notes.filter((note) => staves.includes(note.staff)) }, options);
   const plain = countHands(recipe.countHands, of);
-  const own = pinsOf(document, 'count');
+  const own = document.shows.counts;
   const renamed = own.length === 0 ? plain : plain.map((counts, index) => rename(counts, index));
   return recipe.countWhere === 'first-time' ? firstTimes(renamed) : renamed;
 

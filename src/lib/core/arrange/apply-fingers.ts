@@ -1,3 +1,4 @@
+import type { Recipe } from '../document/recipe';
 import { notesByMeasure } from '../score/by-measure';
 import {
   fingerScore,
@@ -5,14 +6,13 @@ import {
   type FingerScoreTask,
   type FingerTrouble,
 } from '../fingering/finger-score';
-import { msPerTick } from '../playback/tempo';
+import { msPerTick } from '../score/tempo';
 import type { Note } from '../score/model';
 import { positionsOf, positionWords } from '../fingering/positions';
 import type { ArrangeFor } from './arrange-for';
 import type { Arrangement } from './arrangement';
 import type { Chosen } from './choose-arrangement';
-import type { Recipe } from './document';
-import { withFinger } from './note-pins';
+import { withFinger } from '../score/finger';
 
 /** The first rung on which a finger may take a held key over from another (our default: with passing thumbs). */
 export const TAKES_OVER_FROM = 4;

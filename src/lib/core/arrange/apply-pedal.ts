@@ -1,18 +1,15 @@
-import { pedalPart, pedalPoints, type LoadTerms } from '../load/load';
+import type { Rung } from '../limits/registry';
+import { rungAt } from '../limits/rungs';
+import { pedalPart, pedalPoints, type LoadTerms, type Load } from '../load/load';
 import { planPedal, pedalMarks, type MeasurePedal, type PedalTask } from '../pedal/plan-pedal';
 import type { PedalSpan } from '../pedal/place-pedal';
-import type { PedalPolicy } from '../pedal/policies.data';
-import { msPerTick } from '../playback/tempo';
-import { rungAt, type Rung } from '../rungs/rungs';
+import type { PedalPolicy } from '../document/choices/pedal-policies.data';
+import { msPerTick } from '../score/tempo';
 import type { Mark, Measure, Note } from '../score/model';
 import type { ArrangeFor } from './arrange-for';
-import type { Load } from './choose';
 import type { Chosen } from './choose-arrangement';
-import { pinsOf, soundingPins, type ArrangementDocument, type Pin } from './document';
-import type { SolvedRung } from './rung-task';
-
-/** Pins that may make a measure heavier than it was chosen to be; the promise about the rung above does not hold there. */
-const HEAVIER: readonly Pin['kind'][] = ['texture', 'right-texture', 'setting', 'ease', 'settled', 'keep'];
+import type { OpenDocument } from '../document/open-document';
+import type { SolvedRung } from '../ladder/rung-task';
 
 /**
  * The pedal of the finished notes. It adds to the load, and the promise that a lower rung weighs no more must hold with
@@ -21,11 +18,10 @@ const HEAVIER: readonly Pin['kind'][] = ['texture', 'right-texture', 'setting', 
 export function pedalFor(
   chosen: Chosen,
   notes: readonly Note[],
-  document: ArrangementDocument,
+  document: OpenDocument,
   whom: ArrangeFor,
 ): readonly MeasurePedal[] {
-  const own = document.pins.filter((pin) => pin.kind === 'pedal' || pin.kind === 'pedal-points');
-  const asked = JSON.stringify([document.recipe.pedal, own, soundingPins(document)]);
+  const asked = JSON.stringify([document.recipe.pedal, document.pedalledBy, document.soundsBy]);
   const known = planned.get(chosen);
   if (known?.asked === asked) return known.plan;
   const plan = planFor(chosen, notes, document, whom);
@@ -38,17 +34,14 @@ const planned = new WeakMap<Chosen, { readonly asked: string; readonly plan: rea
 function planFor(
   chosen: Chosen,
   notes: readonly Note[],
-  document: ArrangementDocument,
+  document: OpenDocument,
   whom: ArrangeFor,
 ): readonly MeasurePedal[] {
   const { material, solved, facts } = chosen;
   const rung = rungAt(whom.rules.rungs, document.recipe.rung);
-  const free = new Set(
-    document.pins.flatMap((pin) => (HEAVIER.includes(pin.kind) && 'measure' in pin ? [pin.measure] : [])),
-  );
   const above = weightsAbove(chosen, document, whom);
   const mostChanges = (measure: number) =>
-    free.has(facts.sourceMeasure[measure]!)
+    document.mayWeighMore.has(facts.sourceMeasure[measure]!)
       ? Infinity
       : changesWithin(solved.choices[measure]!.load.total, rung, above?.[measure] ?? null);
   return planPedal({
@@ -61,15 +54,14 @@ function planFor(
   });
 }
 
-/** A settled measure has notes of its own: no texture tells what they are. */
+/** Null where the notes are the teacher's own. */
 function textures<T>(
   { solved, facts }: Chosen,
-  document: ArrangementDocument,
+  document: OpenDocument,
   of: (choice: SolvedRung['choices'][number]) => T,
 ): readonly (T | null)[] {
-  const settled = new Set(pinsOf(document, 'settled').map((pin) => pin.measure));
   return solved.choices.map((choice, index) =>
-    settled.has(facts.sourceMeasure[index]!) ? null : of(choice),
+    document.filled.has(facts.sourceMeasure[index]!) ? null : of(choice),
   );
 }
 
@@ -77,7 +69,7 @@ function taskFor(
   { material }: Chosen,
   solved: SolvedRung,
   rung: Rung,
-  { recipe }: ArrangementDocument,
+  { recipe }: OpenDocument,
   whom: ArrangeFor,
 ): Omit<PedalTask, 'mostChanges'> {
   return {
@@ -102,11 +94,7 @@ function taskFor(
 const weighed = new WeakMap<SolvedRung, { readonly asked: string; readonly weights: readonly number[] }>();
 
 /** What the measures of the rung above weigh with its pedal; null at the top. */
-function weightsAbove(
-  chosen: Chosen,
-  document: ArrangementDocument,
-  whom: ArrangeFor,
-): readonly number[] | null {
+function weightsAbove(chosen: Chosen, document: OpenDocument, whom: ArrangeFor): readonly number[] | null {
   let above: readonly number[] | null = null;
   for (const solved of chosen.above) {
     const rung = rungAt(whom.rules.rungs, solved.place);
@@ -143,34 +131,29 @@ const MOST_CHANGES = 4;
 
 function ownPedal(
   { facts, scale }: Chosen,
-  document: ArrangementDocument,
+  document: OpenDocument,
   measures: readonly Measure[],
 ): ReadonlyMap<number, PedalPolicy | readonly PedalSpan[]> {
   const found = new Map<number, PedalPolicy | readonly PedalSpan[]>();
-  for (const pin of pinsOf(document, 'pedal'))
-    for (const [index, source] of facts.sourceMeasure.entries())
-      if (source === pin.measure) found.set(index, pin.policy);
-  for (const pin of pinsOf(document, 'pedal-points')) {
-    const opening = measures[facts.sourceMeasure.indexOf(pin.measure)];
-    if (!opening) continue;
-    for (const [index, source] of facts.sourceMeasure.entries()) {
-      if (source !== pin.measure) continue;
-      const { start, length } = measures[index]!;
-      found.set(
-        index,
-        [...pin.spans]
-          .sort((a, b) => a.down - b.down)
-          .map(({ down, up }) => ({
-            down: Math.max(start, opening.start + down * scale),
-            up: Math.min(start + length, opening.start + up * scale),
-          }))
-          .filter(({ down, up }) => up > down)
-          .map((span, place, spans) => ({
-            ...span,
-            up: Math.min(span.up, spans[place + 1]?.down ?? span.up),
-          })),
-      );
-    }
+  const { pedal, pedalPoints } = document.shows;
+  for (const [index, source] of facts.sourceMeasure.entries()) {
+    const policy = pedal.get(source);
+    if (policy !== undefined) found.set(index, policy);
+    const points = pedalPoints.get(source);
+    const opening = measures[facts.sourceMeasure.indexOf(source)];
+    if (points === undefined || !opening) continue;
+    const { start, length } = measures[index]!;
+    const spans = [...points]
+      .sort((a, b) => a.down - b.down)
+      .map(({ down, up }) => ({
+        down: Math.max(start, opening.start + down * scale),
+        up: Math.min(start + length, opening.start + up * scale),
+      }))
+      .filter(({ down, up }) => up > down);
+    found.set(
+      index,
+      spans.map((span, place) => ({ ...span, up: Math.min(span.up, spans[place + 1]?.down ?? span.up) })),
+    );
   }
   return found;
 }

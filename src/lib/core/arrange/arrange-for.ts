@@ -1,7 +1,7 @@
 import { AVERAGE_HAND, type HandSize } from '../hands/reach';
-import { FULL_KEYBOARD, type Keyboard } from '../keys/transpose-score';
-import type { PedalUse } from '../pedal/policies.data';
-import { DEFAULT_RULES, type ArrangingRules } from './rules';
+import { FULL_KEYBOARD, type Keyboard } from '../hands/keyboards.data';
+import type { PedalUse } from '../learner/pedal-use';
+import { DEFAULT_RULES, type ArrangingRules } from '../ladder/rules';
 
 /** For whom and by whose rules a piece is arranged. */
 export interface ArrangeFor {

@@ -1,3 +1,5 @@
+import { fingerPin } from '../document/pins/finger';
+import { texturePin } from '../document/pins/texture';
 import { strToU8 } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -11,13 +13,13 @@ import { midiOf, pitchClassOf, pitchName } from '../pitch/pitch';
 import { comparableScore } from '../score/compare';
 import { BASS, TREBLE } from '../score/model';
 import { validateScore } from '../score/validate';
-import { transposeScore, transpositionTo } from '../keys/transpose-score';
+import { transposeScore, transpositionTo } from '../score/transpose-score';
 import { plainDocument as withRecipe } from '../../testing/documents';
 import { arrange } from './arrange';
-import { fingerPin, newDocument, texturePin } from './document';
-import { studySource } from './study-source';
-import { arrangementMusicXml } from './export';
-import { LEFT_TEXTURES, TEXTURES, type GeneratedTexture } from './textures.data';
+import { newDocument } from '../document/document';
+import { studySource } from '../analyse/study-source';
+import { arrangementMusicXml } from '../handout/export';
+import { LEFT_TEXTURES, TEXTURES, type GeneratedTexture } from '../document/choices/textures.data';
 
 const tunes = demoTunes();
 const tune = (file: string) => studySource(tunes.find((each) => each.file.startsWith(file))!.score);
@@ -97,7 +99,7 @@ describe('arranging', () => {
         const { score, snags } = arrange(tune(file), withRecipe({ leftTexture }));
         const left = score.notes.filter((note) => note.staff === 1);
         expect(left.length).toBeGreaterThan(0);
-        expect(snags.filter((snag) => snag.kind === 'same-key')).toEqual([]);
+        expect(snags.filter((snag) => snag.code === 'same-key')).toEqual([]);
         for (const symbol of score.chords) {
           if (symbol.chord.kind === 'none') continue;
           const sounding = left
@@ -121,7 +123,7 @@ describe('arranging', () => {
       const chordal = (Object.keys(TEXTURES) as GeneratedTexture[]).filter((each) => each !== 'moving-bass');
       for (const leftTexture of chordal) {
         const { score, snags } = arrange(facts, withRecipe({ leftTexture }));
-        expect(snags.filter((snag) => snag.kind === 'same-key' || snag.kind === 'off-keyboard')).toEqual([]);
+        expect(snags.filter((snag) => snag.code === 'same-key' || snag.code === 'off-keyboard')).toEqual([]);
         for (const note of score.notes.filter((each) => each.staff === 1)) {
           const symbol = score.chords.findLast((each) => each.at <= note.at)!;
           const allowed =
@@ -199,7 +201,7 @@ describe('arranging', () => {
       },
     };
     const { snags, losses, score } = arrange(clash, withRecipe({ leftTexture: 'as-written' }));
-    expect(snags.filter((snag) => snag.kind === 'same-key')).toEqual([]);
+    expect(snags.filter((snag) => snag.code === 'same-key')).toEqual([]);
     expect(score.notes.some((note) => note.id === lower!.id)).toBe(false);
     const told = losses.find((loss) => loss.notes.includes(lower!.id))!;
     expect(told).toMatchObject({ kind: 'left-out', hand: 'left', measure: 0 });

@@ -1,14 +1,14 @@
+import type { Pin } from '../document/pins/registry';
 import type { Count } from '../counting/count';
-import type { LoadTerms } from '../load/load';
+import type { LoadTerms, Load } from '../load/load';
 import type { Interval } from '../pitch/interval';
 import type { Key } from '../pitch/key';
 import type { MeasurePedal } from '../pedal/plan-pedal';
 import type { Score, Section } from '../score/model';
-import type { Load } from './choose';
-import type { Pin, Setting } from './document';
-import type { Loss } from './losses';
-import type { Snag } from './snags';
-import type { LeftTexture, RightTexture } from './textures.data';
+import type { Setting } from '../document/choices/settings.data';
+import type { Loss } from '../score/losses';
+import type { Snag } from '../snags/snag';
+import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
 
 /** The derived result: a score whose first two staves are the learner's hands (0 right, 1 left), and what stands beside it. */
 export interface Arrangement {

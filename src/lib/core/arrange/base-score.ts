@@ -1,17 +1,18 @@
 import { midiOf } from '../pitch/pitch';
 import { BASS, TREBLE, type Clef, type Note, type Rest, type Score } from '../score/model';
 import { bpm, ticks, type NoteId } from '../units';
-import { addColours } from './colours';
-import { carryLyrics } from './carry-lyrics';
-import { carryTouch } from './carry-touch';
-import type { ArrangementDocument, Setting } from './document';
-import type { Loss } from './losses';
-import type { Material } from './material';
-import { withFinger } from './note-pins';
+import { addColours } from '../textures/colours';
+import { carryLyrics } from '../touch/carry-lyrics';
+import { carryTouch } from '../touch/carry-touch';
+import type { Recipe } from '../document/recipe';
+import type { Setting } from '../document/choices/settings.data';
+import type { Loss } from '../score/losses';
+import type { Material } from '../analyse/material';
+import { withFinger } from '../score/finger';
 import { raiseLearner, secondPlayers } from './second-players';
-import type { SolvedRung } from './rung-task';
-import type { SourceFacts } from './study-source';
-import { textureLabel } from './textures.data';
+import type { SolvedRung } from '../ladder/rung-task';
+import type { SourceFacts } from '../analyse/study-source';
+import { textureLabel } from '../document/choices/textures.data';
 
 const MIDDLE_C = 60;
 const LOWEST_IN_TREBLE = 57;
@@ -33,7 +34,7 @@ export function writeBase(
   material: Material,
   settingAt: readonly Setting[],
   solved: SolvedRung,
-  recipe: ArrangementDocument['recipe'],
+  recipe: Recipe,
   facts: SourceFacts,
 ): BaseScore {
   const choices = solved.choices.map(({ candidate }) => candidate);

@@ -1,16 +1,18 @@
-import { byOctaves, transposeScore, transpositionTo } from '../keys/transpose-score';
+import type { OpenDocument } from '../document/open-document';
+import type { Decisions } from '../document/pins/pin';
+import { byOctaves, transposeScore, transpositionTo } from '../score/transpose-score';
 import type { Interval } from '../pitch/interval';
 import { keyOf, readKey, tonicOf, type Key } from '../pitch/key';
 import { readChord } from '../pitch/chord';
 import type { ChordSymbol, Section } from '../score/model';
 import { ticks } from '../units';
-import { pinsOf, type ArrangementDocument, type Setting } from './document';
+import type { Setting } from '../document/choices/settings.data';
 import { doubleValues } from './double-values';
-import { climbLadder, easedChoices, rungsAbove } from './ladder';
-import { gatherMaterial, type Material } from './material';
-import type { MeasurePins } from './measure-pins';
-import type { SolvedRung, Wishes } from './rung-task';
-import type { SourceFacts } from './study-source';
+import { climbLadder, easedChoices, rungsAbove } from '../ladder/climb-ladder';
+import { gatherMaterial, type Material } from '../analyse/material';
+import type { MeasurePins } from '../ladder/measure-pins';
+import type { SolvedRung, Wishes } from '../ladder/rung-task';
+import type { SourceFacts } from '../analyse/study-source';
 import type { ArrangeFor } from './arrange-for';
 import { writeBase, type BaseScore } from './base-score';
 
@@ -33,40 +35,24 @@ const lastMaterial = new WeakMap<
   { readonly asked: string; readonly made: Pick<Chosen, 'facts' | 'material' | 'interval'> }
 >();
 
-/** Works out a document's choices, or takes those worked out last. */
-export function settingFor(facts: SourceFacts, document: ArrangementDocument, whom: ArrangeFor): Chosen {
+/** Works out what is decided before notes are pinned, or takes what was worked out last. */
+export function chooseArrangement(facts: SourceFacts, document: OpenDocument, whom: ArrangeFor): Chosen {
   const { recipe } = document;
-  const deciding = document.pins.filter((pin) =>
-    ['texture', 'right-texture', 'setting', 'ease', 'keep', 'chord'].includes(pin.kind),
-  );
-  const {
-    setting,
-    rung,
-    key,
-    leftTexture,
-    rightTexture,
-    voicing,
-    noteValues,
-    colours,
-    tempo,
-    fingers,
-    sourceFingers,
-  } = recipe;
   const asked = JSON.stringify([
     [
-      setting,
-      rung,
-      key,
+      recipe.setting,
+      recipe.rung,
+      recipe.key,
       recipe.octave,
-      leftTexture,
-      rightTexture,
-      voicing,
-      noteValues,
-      colours,
-      tempo,
-      fingers === 'pinned' || sourceFingers === 'ignored',
+      recipe.leftTexture,
+      recipe.rightTexture,
+      recipe.voicing,
+      recipe.noteValues,
+      recipe.colours,
+      recipe.tempo,
+      recipe.fingers === 'pinned' || recipe.sourceFingers === 'ignored',
     ],
-    deciding,
+    document.decidedBy,
     document.sections,
     whom,
   ]);
@@ -77,27 +63,28 @@ export function settingFor(facts: SourceFacts, document: ArrangementDocument, wh
   return chosen;
 }
 
-function materialFor(facts: SourceFacts, document: ArrangementDocument, whom: ArrangeFor) {
-  const { recipe } = document;
-  const chords = pinsOf(document, 'chord');
+function materialFor(
+  facts: SourceFacts,
+  { recipe, decides, sections: drawn }: OpenDocument,
+  whom: ArrangeFor,
+) {
   const asked = JSON.stringify([
     recipe.key,
     recipe.octave,
     recipe.noteValues,
     recipe.tempo,
-    chords,
-    document.sections,
+    decides.chords,
+    drawn,
     whom.keyboard,
   ]);
   const last = lastMaterial.get(facts);
   if (last?.asked === asked) return last.made;
-  const renamed = withChords(facts, chords);
+  const renamed = withChords(facts, decides.chords);
   const source = recipe.noteValues === 'doubled' ? doubleValues(renamed) : renamed;
   const key = targetKey(source.key, recipe.key);
   const nearest = transpositionTo(source.score, source.key, key, whom.keyboard);
   const interval = byOctaves(nearest, recipe.octave);
   const moved = transposeScore({ ...source.score, chords: source.chords }, interval);
-  const sections = sectionsFor(source, document.sections);
   const made = {
     facts: source,
     interval,
@@ -106,7 +93,7 @@ function materialFor(facts: SourceFacts, document: ArrangementDocument, whom: Ar
       key,
       roles: source.roles,
       tuneIds: source.tuneIds,
-      sections,
+      sections: sectionsFor(source, drawn),
       tempo: recipe.tempo,
     }),
   };
@@ -122,7 +109,7 @@ function sectionsFor(facts: SourceFacts, drawn: readonly Section[] | null): read
   return drawn.map((section) => ({ ...section, from: from(section.from), to: to(section.to) }));
 }
 
-function withChords(facts: SourceFacts, pins: ReturnType<typeof pinsOf<'chord'>>): SourceFacts {
+function withChords(facts: SourceFacts, pins: Decisions['chords']): SourceFacts {
   if (pins.length === 0) return facts;
   const renamed = pins.flatMap((pin): ChordSymbol[] => {
     const measure = facts.score.measures[pin.measure];
@@ -138,12 +125,10 @@ function withChords(facts: SourceFacts, pins: ReturnType<typeof pinsOf<'chord'>>
   return { ...facts, chords };
 }
 
-function choose(original: SourceFacts, document: ArrangementDocument, whom: ArrangeFor): Chosen {
+function choose(original: SourceFacts, document: OpenDocument, whom: ArrangeFor): Chosen {
   const { facts, material, interval } = materialFor(original, document, whom);
-  const { recipe } = document;
-  const scale = recipe.noteValues === 'doubled' ? 2 : 1;
-  const own = new Map(pinsOf(document, 'setting').map((pin) => [pin.measure, pin.setting]));
-  const settingAt = facts.sourceMeasure.map((source) => own.get(source) ?? recipe.setting);
+  const { recipe, decides } = document;
+  const settingAt = facts.sourceMeasure.map((source) => decides.setting.get(source) ?? recipe.setting);
   const wishes: Wishes = {
     settingAt,
     leftTexture:
@@ -152,14 +137,15 @@ function choose(original: SourceFacts, document: ArrangementDocument, whom: Arra
     voicing: recipe.voicing,
     isDry: whom.pedal !== 'yes',
   };
-  const task = { facts, material, rules: whom.rules, size: whom.size, wishes, firstLike: facts.firstLike };
-  const solved = climbLadder(task, recipe.rung, measurePins(document, facts));
-  const eased = easedChoices(task, recipe.rung, pinsOf(document, 'ease'), facts.sourceMeasure, solved);
+  const task = { material, rules: whom.rules, size: whom.size, wishes, firstLike: facts.firstLike };
+  const pins = pinsAtMeasures(decides, facts.sourceMeasure);
+  const solved = climbLadder(task, recipe.rung, pins);
+  const eased = easedChoices(task, recipe.rung, decides.ease, facts.sourceMeasure, solved);
   return {
     facts,
     material,
     interval,
-    scale,
+    scale: recipe.noteValues === 'doubled' ? 2 : 1,
     settingAt,
     solved: eased,
     above: rungsAbove(task, recipe.rung),
@@ -167,23 +153,20 @@ function choose(original: SourceFacts, document: ArrangementDocument, whom: Arra
   };
 }
 
-function measurePins(document: ArrangementDocument, { sourceMeasure }: SourceFacts): MeasurePins {
-  const at = <T>(pins: readonly { readonly measure: number; readonly value: T }[]) => {
-    const byMeasure = new Map(pins.map(({ measure, value }) => [measure, value]));
-    return new Map(
+/** Pins of measures of the source, at the measures here that they stand for. */
+function pinsAtMeasures({ left, right, keep }: Decisions, sourceMeasure: readonly number[]): MeasurePins {
+  const here = <Value>(pins: ReadonlyMap<number, Value>) =>
+    new Map(
       sourceMeasure.flatMap((source, index) => {
-        const value = byMeasure.get(source);
+        const value = pins.get(source);
         return value === undefined ? [] : [[index, value] as const];
       }),
     );
+  return {
+    left: here(left),
+    right: here(right),
+    keep: new Set(sourceMeasure.flatMap((source, index) => (keep.has(source) ? [index] : []))),
   };
-  const left = pinsOf(document, 'texture').map(({ measure, texture }) => ({ measure, value: texture }));
-  const right = pinsOf(document, 'right-texture').map(({ measure, texture }) => ({
-    measure,
-    value: texture,
-  }));
-  const keep = pinsOf(document, 'keep').map(({ measure }) => ({ measure, value: true }));
-  return { left: at(left), right: at(right), keep: new Set(at(keep).keys()) };
 }
 
 /** The key asked for; one named only by its tonic keeps the piece's own mode. */

@@ -3,40 +3,23 @@ import { keyLabel } from '../pitch/key';
 import { diatonicIndex, spellingLabel } from '../pitch/pitch';
 import type { Measure, Note } from '../score/model';
 import { isPickup, metreLength } from '../score/time';
-import type { ArrangementDocument, Pin } from './document';
-import { takeAway } from './remedies';
-import { snag, type Snag } from './snags';
-import type { SourceFacts } from './study-source';
+import type { OpenDocument } from '../document/open-document';
+import { kindOf, measureOf, type Pin } from '../document/pins/registry';
+import { takeAway } from '../snags/remedies';
+import { snag, type Snag } from '../snags/snag';
+import type { SourceFacts } from '../analyse/study-source';
 import type { Chosen } from './choose-arrangement';
 
 /** A pin that waits for its note, where the note was. */
 export function restingSnag(pin: Pin, { sourceMeasure }: SourceFacts): Snag {
-  const note = 'note' in pin ? pin.note : 'from' in pin ? pin.from : '';
-  const source =
-    'measure' in pin ? pin.measure : Number(/m(\d+)/.exec(note)?.[1] ?? /^g(\d+)/.exec(note)?.[1] ?? 0);
-  const measure = Math.max(0, sourceMeasure.indexOf(source));
-  return snag(
-    'pin',
-    measure,
-    pin.id,
-    `A ${PIN_NAMES[pin.kind] ?? 'pin'} rests: its note is not in this version, and it comes back with the note.`,
-    [],
-    [takeAway(pin)],
-  );
+  return snag({
+    code: 'pin',
+    measure: Math.max(0, sourceMeasure.indexOf(measureOf(pin) ?? 0)),
+    detail: pin.id,
+    sentence: `A ${kindOf(pin).name} rests: its note is not in this version, and it comes back with the note.`,
+    remedies: [takeAway(pin)],
+  });
 }
-
-const PIN_NAMES: Partial<Record<Pin['kind'], string>> = {
-  finger: 'finger',
-  pitch: 'changed note',
-  value: 'note value',
-  hand: 'change of hand',
-  touch: 'sign of touch',
-  slur: 'slur',
-  circle: 'circle',
-  added: 'note of your own',
-  dynamic: 'dynamic',
-  words: 'word',
-};
 
 /** The five letters under a hand, named by the lowest; a wider stretch by its ends. */
 export function positionName(notes: readonly Note[], hand: 'right' | 'left'): string {
@@ -52,7 +35,7 @@ export function positionName(notes: readonly Note[], hand: 'right' | 'left'): st
 /** What is to be said of the piece as a whole. */
 export function remarksOf(
   { facts, material, interval }: Chosen,
-  { recipe }: ArrangementDocument,
+  { recipe }: OpenDocument,
 ): readonly string[] {
   const source = keyLabel(facts.key);
   const isMoved = interval.semitones !== 0 || interval.steps !== 0;

@@ -2,7 +2,7 @@ import { splitNoteId } from '../score/ids';
 import type { Measure, Note, Rest } from '../score/model';
 import { measureAt, metreLength } from '../score/time';
 import { bpm, ticks } from '../units';
-import type { SourceFacts } from './study-source';
+import type { SourceFacts } from '../analyse/study-source';
 
 /**
  * The same piece in doubled note values: eighths become quarters, one measure becomes two, and the pace stays, as the

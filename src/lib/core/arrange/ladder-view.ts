@@ -1,12 +1,13 @@
+import { kindOf } from '../document/pins/registry';
 import type { Note, Rest, Score, Slur } from '../score/model';
 import { noteId } from '../units';
 import { midiOf } from '../pitch/pitch';
 import { arrange } from './arrange';
 import type { Arrangement } from './arrangement';
 import type { ArrangeFor } from './arrange-for';
-import type { ArrangementDocument } from './document';
-import type { SourceFacts } from './study-source';
-import type { LeftTexture, RightTexture } from './textures.data';
+import type { ArrangementDocument } from '../document/document';
+import type { SourceFacts } from '../analyse/study-source';
+import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
 
 /** One rung of a piece as it stands in the ladder. */
 export interface LadderRung {
@@ -83,9 +84,7 @@ function arrangeAt(
   const own: ArrangementDocument = {
     ...document,
     recipe: { ...document.recipe, rung: place },
-    pins: isOwn
-      ? document.pins
-      : document.pins.filter((pin) => pin.kind === 'chord' || pin.kind === 'setting'),
+    pins: isOwn ? document.pins : document.pins.filter((pin) => kindOf(pin).holdsOnEveryRung),
   };
   return arrange(facts, own, whom);
 }

@@ -1,17 +1,19 @@
+import { isLimitCode } from '../limits/registry';
+import { DEFAULT_RUNGS } from '../limits/rungs';
 import { describe, expect, it } from 'vitest';
 import { allSources } from '../../testing/demo-tunes';
 import { randomSong } from '../../testing/random-songs';
 import { AVERAGE_HAND, canReach, spanFromComfort, type HandSize } from '../hands/reach';
 import { midiOf, pitchClassOf } from '../pitch/pitch';
-import { DEFAULT_RUNGS } from '../rungs/rungs.data';
 import type { Note, Score } from '../score/model';
 import { validateScore } from '../score/validate';
 import { arrange } from './arrange';
 import type { Arrangement } from './arrangement';
 import { ANYONE } from './arrange-for';
-import { newDocument, type Setting } from './document';
-import { strongBeats } from './rhythm-grid';
-import { makeupOf, studySource, type SourceFacts } from './study-source';
+import { newDocument } from '../document/document';
+import type { Setting } from '../document/choices/settings.data';
+import { strongBeats } from '../score/time';
+import { makeupOf, studySource, type SourceFacts } from '../analyse/study-source';
 
 const PLACES = [6, 5, 4, 3, 2, 1] as const;
 
@@ -84,7 +86,7 @@ function checkLosses(facts: SourceFacts, made: Arrangement, label: string): void
 
 /** Strong-beat tune notes, kept in pitch class or named in a snag. Returns how many there are, and how many were kept. */
 function strongNotes(facts: SourceFacts, made: Arrangement, label: string): { all: number; kept: number } {
-  const named = new Set(made.snags.filter((snag) => snag.kind === 'note-lost').map((snag) => snag.measure));
+  const named = new Set(made.snags.filter((snag) => snag.code === 'tune-lost').map((snag) => snag.measure));
   let [all, kept] = [0, 0];
   const shift = made.interval.semitones;
   for (const note of facts.score.notes) {
@@ -123,7 +125,7 @@ function checkLadder(facts: SourceFacts, setting: Setting, label: string, size: 
         );
       if (load.total > DEFAULT_RUNGS[place - 1]!.load)
         expect(
-          made.snags.some((snag) => snag.kind === 'limit' && snag.measure === measure),
+          made.snags.some((snag) => isLimitCode(snag.code) && snag.measure === measure),
           `${name}, measure ${measure}: over the ceiling without a snag`,
         ).toBe(true);
     }

@@ -1,5 +1,5 @@
-import { tempoOf } from '../playback/tempo';
-import { rungAt } from '../rungs/rungs';
+import { rungAt } from '../limits/rungs';
+import { tempoOf } from '../score/tempo';
 import type { MeasurePedal } from '../pedal/plan-pedal';
 import type { Score } from '../score/model';
 import type { ArrangeFor } from './arrange-for';
@@ -7,22 +7,23 @@ import type { Arrangement } from './arrangement';
 import { loadWithPedal, termsWithPedal } from './apply-pedal';
 import type { Chosen } from './choose-arrangement';
 import { positionName } from './describe';
-import { soundingPins, type ArrangementDocument } from './document';
-import { judgeMeasures } from './judged';
-import { limitSnags, lostNotes } from './limit-snags';
-import type { Pinned } from './note-pins';
-import { doubleThem, keepTune } from './remedies';
-import { pedalSnags } from './pedal-snags';
-import { physicalSnags } from './snags';
-import { strainSnags } from './strain-snags';
-import { strongTuneNotes } from './solve-rung';
+import type { OpenDocument } from '../document/open-document';
+import { judgeMeasures } from '../load/judge-measures';
+import { limitSnags } from '../snags/limit-snags';
+import { lostNotes } from '../snags/lost-notes';
+import type { Pinned } from '../document/pins/put-pins';
+import { doubleThem, keepTune } from '../snags/remedies';
+import { pedalSnags } from '../snags/pedal-snags';
+import { physicalSnags } from '../snags/physical-snags';
+import { strainSnags } from '../snags/strain-snags';
+import { strongTuneNotes } from '../ladder/solve-rung';
 
 /** What is found by looking a finished arrangement over. */
 export type Overview = Pick<Arrangement, 'loads' | 'loadTerms' | 'positions' | 'snags'>;
 
 interface OverviewTask {
   readonly chosen: Chosen;
-  readonly document: ArrangementDocument;
+  readonly open: OpenDocument;
   readonly whom: ArrangeFor;
   readonly score: Score;
   readonly pinned: Pinned;
@@ -37,7 +38,7 @@ const last = new WeakMap<
 /** Weighs and checks a result; a finger or a mark changes none of it, so that the last overview stands. */
 export function overviewOf(task: OverviewTask): Overview {
   const { pedal } = task;
-  const asked = soundingPins(task.document);
+  const asked = task.open.soundsBy;
   const known = last.get(task.chosen);
   if (known?.asked === asked && known.pedal === pedal) return known.overview;
   const overview = lookOver(task);
@@ -45,9 +46,9 @@ export function overviewOf(task: OverviewTask): Overview {
   return overview;
 }
 
-function lookOver({ chosen, document, whom, score, pinned, pedal }: OverviewTask): Overview {
+function lookOver({ chosen, open, whom, score, pinned, pedal }: OverviewTask): Overview {
   const { facts, material, settingAt, solved, base, scale } = chosen;
-  const { recipe } = document;
+  const { recipe } = open;
   const isAsChosen = pinned.touched.size === 0;
   const judged = judgeMeasures({
     material,
@@ -56,7 +57,7 @@ function lookOver({ chosen, document, whom, score, pinned, pedal }: OverviewTask
     leftTextures: solved.choices.map(({ candidate }) => candidate.left.texture),
     rightTextures: solved.choices.map(({ candidate }) => candidate.right.texture),
   });
-  const isChosen = document.pins.length === 0 && recipe.colours.length === 0;
+  const isChosen = !open.hasPins && recipe.colours.length === 0;
   const changesAt = (index: number) => pedal[index]?.spans.length ?? 0;
   const loads = judged.map((each, index) =>
     loadWithPedal(isChosen ? solved.choices[index]!.load : each.load, changesAt(index)),
@@ -64,11 +65,12 @@ function lookOver({ chosen, document, whom, score, pinned, pedal }: OverviewTask
   const rung = rungAt(whom.rules.rungs, recipe.rung);
   const limits = limitSnags({
     material,
-    document,
+    document: open,
     rung,
     settingAt,
     size: whom.size,
     measures: judged.map((each, index) => ({ ...each, load: loads[index]! })),
+    pedal,
     hands: solved.hands,
     firstLike: facts.firstLike,
     sourceMeasure: facts.sourceMeasure,
@@ -96,7 +98,13 @@ function lookOver({ chosen, document, whom, score, pinned, pedal }: OverviewTask
     snags: [
       ...limits,
       ...physicalSnags({ score, keyboard: whom.keyboard, size: whom.size, scale }),
-      ...pedalSnags({ pedal, document, rung, use: whom.pedal, sourceMeasure: facts.sourceMeasure, textures }),
+      ...pedalSnags({
+        pedal,
+        shows: open.shows,
+        use: whom.pedal,
+        sourceMeasure: facts.sourceMeasure,
+        textures,
+      }),
       ...strainSnags(score.notes, whom.size, facts.sourceMeasure),
       ...lost,
     ],

@@ -1,3 +1,8 @@
+import type { Pin } from '../document/pins/registry';
+import { texturePin } from '../document/pins/texture';
+import { easePin } from '../document/pins/ease';
+import { explainMeasure } from './explain';
+import { isLimitCode } from '../limits/registry';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { demoTunes } from '../../testing/demo-tunes';
@@ -5,10 +10,10 @@ import { plainDocument } from '../../testing/documents';
 import { midiOf, pitchName } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import { validateScore } from '../score/validate';
-import { arrange, explainMeasure } from './arrange';
+import { arrange } from './arrange';
 import type { Arrangement } from './arrangement';
-import { differencesFrom } from './differences';
-import { easePin, texturePin, type ArrangementDocument, type Pin } from './document';
+import { differencesFrom } from '../handout/differences';
+import type { ArrangementDocument } from '../document/document';
 import {
   addBeside,
   changeHand,
@@ -22,10 +27,10 @@ import {
   toggleCircle,
   toggleSlur,
   type PinChange,
-} from './edit-pins';
-import { everywhere } from './everywhere';
-import { pinStep, applyStep } from './steps';
-import { studySource, type SourceFacts } from './study-source';
+} from '../document/edit-pins';
+import { everywhere } from '../document/everywhere';
+import { pinStep, applyStep } from '../document/steps';
+import { studySource, type SourceFacts } from '../analyse/study-source';
 
 const byRung = (rung: number, pins: readonly Pin[] = []): ArrangementDocument => ({
   ...plainDocument({ rung, leftTexture: 'by-rung', rightTexture: 'by-rung' }),
@@ -128,7 +133,7 @@ describe('pins on notes', () => {
     const pins = toggleCircle(byRung(3), eighth).put;
     const low = arrange(facts, byRung(1, pins));
     expect(low.restingPins).toEqual(pins);
-    expect(low.snags.find((snag) => snag.kind === 'pin')!.sentence).toContain('comes back with the note');
+    expect(low.snags.find((snag) => snag.code === 'pin')!.sentence).toContain('comes back with the note');
     expect(arrange(facts, byRung(3, pins)).restingPins).toEqual([]);
   });
 });
@@ -159,7 +164,7 @@ describe('pins on measures', () => {
     const kept = arrange(facts, byRung(2, [{ id: 'keep:2', kind: 'keep', measure: 2 }]));
     const tune = facts.score.notes.filter((note) => note.measure === 2).map((note) => note.id);
     for (const id of tune) expect(find(kept, id)).toBeDefined();
-    expect(kept.snags.some((snag) => snag.kind === 'limit' && snag.measure === 2)).toBe(true);
+    expect(kept.snags.some((snag) => isLimitCode(snag.code) && snag.measure === 2)).toBe(true);
   });
 
   it('are carried everywhere a measure repeats, and exceptions are kept', () => {

@@ -1,3 +1,4 @@
+import type { Pin } from '../document/pins/registry';
 import { strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { demoTunes } from '../../testing/demo-tunes';
@@ -7,9 +8,9 @@ import { midiOf } from '../pitch/pitch';
 import { asParts } from '../score/as-parts';
 import { validateScore } from '../score/validate';
 import { arrange } from './arrange';
-import type { Pin, Setting } from './document';
-import { arrangementMusicXml } from './export';
-import { studySource } from './study-source';
+import type { Setting } from '../document/choices/settings.data';
+import { arrangementMusicXml } from '../handout/export';
+import { studySource } from '../analyse/study-source';
 
 const facts = studySource(demoTunes().find(({ file }) => file.startsWith('slow-tide'))!.score);
 const made = (setting: Setting, rung = 3, pins: readonly Pin[] = []) =>

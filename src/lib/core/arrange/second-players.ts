@@ -2,11 +2,11 @@ import { AVERAGE_HAND } from '../hands/reach';
 import { noteId } from '../units';
 import type { Note, Rest } from '../score/model';
 import { midiOf } from '../pitch/pitch';
-import { accompany, spansFor } from './accompany';
-import type { Setting } from './document';
-import type { Material } from './material';
-import { fillWithRests } from './reduce-rhythm';
-import { SUNG_TEXTURES, TEXTURES } from './textures.data';
+import { accompany, spansFor } from '../voicing/accompany';
+import type { Setting } from '../document/choices/settings.data';
+import type { Material } from '../analyse/material';
+import { fillWithRests } from '../score/fill-rests';
+import { SUNG_TEXTURES, TEXTURES } from '../document/choices/textures.data';
 
 /** Staves beside the learner's two: a singer's above, a teacher's two below. Numbers are staves of the one part. */
 export interface SecondPlayers {
@@ -65,7 +65,7 @@ function teacherPart(
   const shared = {
     material,
     spans: spansFor(material, 'anywhere'),
-    rung: { widestSemitones: null },
+    widest: null,
     size: AVERAGE_HAND,
     style: 'nearest' as const,
     positionAt: () => null,

@@ -1,14 +1,17 @@
+import type { Pin } from '../document/pins/registry';
+import { texturePin } from '../document/pins/texture';
+import { rightTexturePin } from '../document/pins/right-texture';
+import type { Rung } from '../limits/registry';
 import { chordLabel } from '../pitch/chord';
-import { midiOf } from '../pitch/pitch';
+import { midiOf, pitchLabel } from '../pitch/pitch';
 import { measureLoad } from '../load/load';
-import { RHYTHM_LABELS, type Rung } from '../rungs/rungs';
-import type { Candidate } from './candidates';
-import type { Choice } from './choose';
-import { rightTexturePin, texturePin, type Pin } from './document';
-import { pitchLabel, type Loss } from './losses';
-import type { SolvedRung } from './rung-task';
-import { isSung, leftRank, rightRank, textureLabel } from './textures.data';
-import { inversionOf, type ChordVoicing } from './voice-chords';
+import { RHYTHM_LABELS } from '../rungs/rhythm-classes.data';
+import type { Candidate } from '../ladder/candidates';
+import type { Choice } from '../ladder/choose';
+import type { Loss } from '../score/losses';
+import type { SolvedRung } from '../ladder/rung-task';
+import { isSung, leftRank, rightRank, textureLabel } from '../document/choices/textures.data';
+import { inversionOf, type ChordVoicing } from '../voicing/voice-chords';
 
 /** Another way that was weighed, with what speaks against it and the pins that would take it. */
 export interface Alternative {

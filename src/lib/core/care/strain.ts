@@ -1,7 +1,7 @@
 import { keyDistance, spanPlace, type HandSize } from '../hands/reach';
 import { midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
-import type { HandName } from '../arrange/losses';
+import type { HandName } from '../hands/hand';
 
 /** What tires a hand where it is repeated, over a run of measures. */
 export interface Strain {

@@ -2,7 +2,7 @@ import type { Measure, Note, Score, TimeSignature } from '../score/model';
 import { beatsOf, metreOffset, type Beat } from '../score/time';
 import { ticks, type Ticks } from '../units';
 import { syllableAt, type SyllablePlace } from './syllables';
-import type { CompoundCount, CountingStyle, TripletCount } from './syllables.data';
+import type { CompoundCount, CountingStyle, TripletCount } from '../document/choices/counting-styles.data';
 
 export type CountState = 'sounds' | 'held' | 'rest';
 

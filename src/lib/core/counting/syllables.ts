@@ -13,7 +13,7 @@ import {
   type CountingStyle,
   type SyllableTable,
   type TripletCount,
-} from './syllables.data';
+} from '../document/choices/counting-styles.data';
 
 /** A moment that is counted: its beat, how far into it, and what else is struck in that beat. */
 export interface SyllablePlace {

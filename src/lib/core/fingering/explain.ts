@@ -1,10 +1,11 @@
+import { weightsOf } from './weights.data';
 import { midiOf, spellingLabel } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import { contextFor, inOrder, touchesOf, type FingeredLine } from './finger-line';
 import { isShift, onsetsOf, solveRun, type FingerScoreTask, type RunOnset } from './finger-score';
 import { cutRuns, type Run } from './runs';
 import { termsOf, type Term } from './terms';
-import { FINGERING_STYLES, type FingeringStyle } from './weights.data';
+import { FINGERING_STYLES, type FingeringStyle } from '../document/choices/fingering-styles.data';
 
 /** Another finger for one note, with what it costs over the whole run and why. */
 export interface OtherFinger {
@@ -91,7 +92,7 @@ function termsFor(
   onsets: readonly RunOnset[],
   fingers: FingeredLine['fingers'],
 ): readonly Term[] {
-  const context = contextFor(hand, size[hand].largest, FINGERING_STYLES[style].weights);
+  const context = contextFor(hand, size[hand].largest, weightsOf(style));
   return termsOf(context, touchesOf(hand, onsets), fingers);
 }
 

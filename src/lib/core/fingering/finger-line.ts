@@ -1,10 +1,11 @@
+import { weightsOf, type FingeringWeights } from './weights.data';
 import { mod } from '../pitch/pitch';
 import { handKey, type CostContext } from './costs';
 import { AFTER_REST_PERCENT, type Touch } from './line-costs';
 import { solveWithRecurrence } from './recurrence';
 import type { Fingering } from './solve';
 import { spansFor } from './spans.data';
-import { FINGERING_STYLES, type FingeringStyle, type FingeringWeights } from './weights.data';
+import type { FingeringStyle } from '../document/choices/fingering-styles.data';
 
 export interface FingerTask {
   readonly hand: 'right' | 'left';
@@ -31,7 +32,7 @@ export interface FingeredLine extends Fingering {
 
 /** Fingers a line of one hand. Left hands are mirrored: their places rise downward. O(onsets × ways³). */
 export function fingerLine({ hand, largest, style, onsets, weights }: FingerTask): FingeredLine {
-  const context = contextFor(hand, largest, weights ?? FINGERING_STYLES[style].weights);
+  const context = contextFor(hand, largest, weights ?? weightsOf(style));
   const touches = touchesOf(hand, onsets);
   const solved = solveWithRecurrence(context, touches);
   return { ...solved, lowToHigh: solved.fingers.map((fingers) => inOrder(fingers, hand)) };

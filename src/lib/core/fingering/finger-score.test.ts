@@ -1,3 +1,4 @@
+import { weightsOf } from './weights.data';
 import { describe, expect, it } from 'vitest';
 import { AVERAGE_HAND, spanOf } from '../hands/reach';
 import { demoTunes } from '../../testing/demo-tunes';
@@ -9,7 +10,6 @@ import { fingerScore, type FingerScoreTask } from './finger-score';
 import { cutRuns } from './runs';
 import { solveFingers } from './solve';
 import { termsOf } from './terms';
-import { FINGERING_STYLES } from './weights.data';
 
 function taskOf(right: string, left?: string, change: Partial<FingerScoreTask> = {}): FingerScoreTask {
   const score = scoreFromText({ time: [4, 4], key: 'C', right, ...(left === undefined ? {} : { left }) });
@@ -198,7 +198,7 @@ describe('why a finger', () => {
       const keys = Array.from({ length: 12 }, () => 55 + random(18));
       for (const hand of ['right', 'left'] as const) {
         const onsets = keys.map((key) => ({ keys: [key] }));
-        const context = contextFor(hand, 15, FINGERING_STYLES.smooth.weights);
+        const context = contextFor(hand, 15, weightsOf('smooth'));
         const touches = touchesOf(hand, onsets);
         const solved = solveFingers(context, touches);
         const terms = termsOf(context, touches, solved.fingers);

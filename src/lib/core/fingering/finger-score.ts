@@ -1,3 +1,4 @@
+import { weightsOf } from './weights.data';
 import type { HandSize } from '../hands/reach';
 import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
@@ -5,7 +6,7 @@ import { isSameList } from '../score/same-list';
 import { isBeyondReach, handKey } from './costs';
 import { contextFor, fingerLine, inOrder, type FingeredLine, type FingerTask } from './finger-line';
 import { cutRuns, isSameRun, type Run, type RunTask } from './runs';
-import { FINGERING_STYLES, type FingeringStyle } from './weights.data';
+import type { FingeringStyle } from '../document/choices/fingering-styles.data';
 
 export interface FingerScoreTask extends RunTask {
   readonly size: HandSize;
@@ -195,7 +196,7 @@ function troublesOf(
   { size, style }: FingerScoreTask,
 ): readonly FingerTrouble[] {
   const { hand } = run;
-  const context = contextFor(hand, size[hand].largest, FINGERING_STYLES[style].weights);
+  const context = contextFor(hand, size[hand].largest, weightsOf(style));
   return onsets.flatMap(({ all, keys, pinned }, index): FingerTrouble[] => {
     const fingers = solved.lowToHigh[index]!;
     if (pinned.some((finger, place) => finger !== null && finger !== fingers[place]))

@@ -1,3 +1,4 @@
+import { weightsOf } from './weights.data';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ARPEGGIOS, FIGURES, FIVE_FINGERS, POSITION_LINES, SCALES } from '../../testing/labelled/scales';
@@ -9,13 +10,12 @@ import { fingerLine } from './finger-line';
 import { lineCosts, type Touch } from './line-costs';
 import { solveFingers } from './solve';
 import { pairIndex, spansFor } from './spans.data';
-import { FINGERING_STYLES } from './weights.data';
 
 const context = (hand: 'right' | 'left', largest = 15): CostContext => ({
   hand,
   largest,
   spans: spansFor(largest),
-  weights: FINGERING_STYLES.smooth.weights,
+  weights: weightsOf('smooth'),
 });
 
 function touchesOf(chords: readonly (readonly number[])[], hand: 'right' | 'left'): readonly Touch[] {

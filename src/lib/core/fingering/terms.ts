@@ -1,5 +1,4 @@
-import type { CostContext } from './costs';
-import type { Fingers } from './costs';
+import type { CostContext, Fingers } from './costs';
 import { lineCosts, type Touch } from './line-costs';
 import type { FingeringWeights } from './weights.data';
 

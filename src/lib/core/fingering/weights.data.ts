@@ -1,3 +1,5 @@
+import { FINGERING_STYLES, type FingeringStyle } from '../document/choices/fingering-styles.data';
+
 /** Prices of what a fingering asks for, in whole points. The first twelve are the rules of Parncutt et al. 1997. */
 export interface FingeringWeights {
   readonly stretch: number;
@@ -67,7 +69,7 @@ export interface FingeringWeights {
   readonly recurrencePercent: number;
 }
 
-const SMOOTH: FingeringWeights = {
+export const SMOOTH: FingeringWeights = {
   stretch: 7,
   smallSpanThumb: 32,
   smallSpan: 67,
@@ -115,16 +117,14 @@ const SMOOTH: FingeringWeights = {
   recurrencePercent: 191,
 };
 
-/** Styles of fingering as sets of prices. */
-export const FINGERING_STYLES = {
-  smooth: { label: 'smoothest', weights: SMOOTH },
-  position: {
-    label: 'stay in position',
-    weights: { ...SMOOTH, positionChange: 24, positionSize: 8, passes: [40, 40, 40, 50], weakFinger: 0 },
-  },
-  'same-figure': { label: 'same figure, same fingers', weights: { ...SMOOTH, recurrencePercent: 400 } },
-  strong: { label: 'strong fingers first', weights: { ...SMOOTH, weakFinger: 12, threeFourFive: 12 } },
-  'thumb-low': { label: 'thumb on the chord’s lowest note', weights: { ...SMOOTH, thumbOffLowest: 60 } },
-} as const satisfies Readonly<Record<string, { readonly label: string; readonly weights: FingeringWeights }>>;
+/** The prices of each style: the smoothest one's, but for what the style changes. */
+const WEIGHTS = Object.fromEntries(
+  Object.entries(FINGERING_STYLES).map(([style, { prices }]) => [
+    style,
+    { ...SMOOTH, ...(prices satisfies Partial<FingeringWeights>) },
+  ]),
+) as Readonly<Record<FingeringStyle, FingeringWeights>>;
 
-export type FingeringStyle = keyof typeof FINGERING_STYLES;
+export function weightsOf(style: FingeringStyle): FingeringWeights {
+  return WEIGHTS[style];
+}

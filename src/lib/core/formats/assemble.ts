@@ -1,6 +1,5 @@
 import type { Key } from '../pitch/key';
-import type { Pitch } from '../pitch/pitch';
-import { midiOf } from '../pitch/pitch';
+import { type Pitch, midiOf } from '../pitch/pitch';
 import { sourceNoteId, voiceLabel } from '../score/ids';
 import {
   BASS,

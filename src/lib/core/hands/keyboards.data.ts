@@ -13,3 +13,11 @@ export function keyboardLabel(lowest: number, highest: number): string {
   const known = KEYBOARDS.find((each) => each.lowest === lowest && each.highest === highest);
   return `${known?.keys ?? highest - lowest + 1} keys`;
 }
+
+/** A keyboard by its lowest and highest key; 88 keys unless the learner has another. */
+export interface Keyboard {
+  readonly lowest: number;
+  readonly highest: number;
+}
+
+export const FULL_KEYBOARD: Keyboard = { lowest: 21, highest: 108 };

@@ -1,8 +1,8 @@
+import { DEFAULT_RUNGS } from '../limits/rungs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { scoreFromText } from '../../testing/score-from-text';
 import { AVERAGE_HAND } from '../hands/reach';
-import { DEFAULT_RUNGS } from '../rungs/rungs.data';
 import { handWork, loadTerms, measureLoad, sumOfTerms } from './load';
 import { LOAD_TERMS } from './terms.data';
 

@@ -1,7 +1,7 @@
+import type { Position } from '../hands/position';
 import { isInScale, type Key } from '../pitch/key';
 import { diatonicIndex, midiOf } from '../pitch/pitch';
-import type { HandSpan } from '../hands/reach';
-import { isBlackKey, keyDistance, spanPlace, WHITE_KEY_TENTHS_MM } from '../hands/reach';
+import { type HandSpan, isBlackKey, keyDistance, spanPlace, WHITE_KEY_TENTHS_MM } from '../hands/reach';
 import type { Measure, Note } from '../score/model';
 import { beatsOf } from '../score/time';
 import { FULL_AT, LOAD_TERMS, OTHER_HAND_SHARE, POINTS, type LoadTerm } from './terms.data';
@@ -15,12 +15,6 @@ export interface Touch {
   /** Letter places of the outer notes, counted through the octaves. */
   readonly lowStep: number;
   readonly highStep: number;
-}
-
-/** Window of letter places that a hand covers without moving. */
-export interface Position {
-  readonly low: number;
-  readonly high: number;
 }
 
 /** What one hand does in one measure, ready to be weighed. */
@@ -264,4 +258,10 @@ function unlikeness(a: HandWork, b: HandWork): number {
   const inB = new Set(b.touches.map((touch) => touch.at));
   const shared = a.touches.filter((touch) => inB.has(touch.at)).length;
   return Math.min(a.touches.length - shared, b.touches.length - shared);
+}
+
+export interface Load {
+  readonly right: number;
+  readonly left: number;
+  readonly total: number;
 }

@@ -1,10 +1,11 @@
-import { TEXTURES, type LeftTexture, type RightTexture } from '../arrange/textures.data';
+import { TEXTURES, type LeftTexture, type RightTexture } from '../document/choices/textures.data';
 import { keyDistance, spanPlace, type HandSpan } from '../hands/reach';
 import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import type { PedalMeasure } from './place-pedal';
 import { TICKS_PER_HALF } from '../units';
-import type { PedalPolicy, PedalUse } from './policies.data';
+import type { PedalPolicy } from '../document/choices/pedal-policies.data';
+import type { PedalUse } from '../learner/pedal-use';
 
 /** What the choice of a policy goes by, in one measure. */
 export interface PolicyQuestion {

@@ -1,8 +1,10 @@
+import { texturePin } from '../document/pins/texture';
+import { pedalPin } from '../document/pins/pedal';
 import { describe, expect, it } from 'vitest';
 import { arrange } from '../arrange/arrange';
 import { ANYONE } from '../arrange/arrange-for';
-import { newDocument, pedalPin, texturePin, type ArrangementDocument } from '../arrange/document';
-import { studySource } from '../arrange/study-source';
+import { newDocument, type ArrangementDocument } from '../document/document';
+import { studySource } from '../analyse/study-source';
 import { midiOf, pitchName } from '../pitch/pitch';
 import type { Note, Score } from '../score/model';
 import { ticks } from '../units';
@@ -12,7 +14,7 @@ import { randomSong } from '../../testing/random-songs';
 import { scoreFromText } from '../../testing/score-from-text';
 import { placePedal, type PedalMeasure } from './place-pedal';
 import { writtenSpans, type MeasurePedal } from './plan-pedal';
-import { PEDAL_POLICY_NAMES, type PedalPolicy } from './policies.data';
+import { PEDAL_POLICY_NAMES, type PedalPolicy } from '../document/choices/pedal-policies.data';
 import { worstUnderPedal } from './under-pedal';
 
 const QUARTER = 10_080;
@@ -145,7 +147,7 @@ describe('mud under the pedal', () => {
           if (mud) flagged += 1;
           // Rounded to thousandths on one side, exact on the other.
           if (Math.abs(worst - 0.83) > 0.0015) expect(mud !== null).toBe(worst > 0.83);
-          const isSaid = made.snags.some((snag) => snag.kind === 'pedal' && snag.measure === index);
+          const isSaid = made.snags.some((snag) => snag.code === 'pedal-mud' && snag.measure === index);
           expect(isSaid).toBe(mud !== null);
         }
       }
@@ -201,7 +203,7 @@ describe('the plan for a piece', () => {
         const made = arrange(facts, asked, { ...ANYONE, pedal: use });
         expect(made.pedal.every(({ spans }) => spans.length === 0)).toBe(true);
         expect(made.score.marks.some((mark) => mark.kind === 'pedal')).toBe(false);
-        expect(made.snags.some((snag) => snag.kind === 'pin' && snag.measure === 0)).toBe(true);
+        expect(made.snags.some((snag) => snag.code === 'pin' && snag.measure === 0)).toBe(true);
       }
   }, 120_000);
 

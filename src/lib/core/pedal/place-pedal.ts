@@ -1,7 +1,7 @@
 import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import { TICKS_PER_HALF } from '../units';
-import type { PedalPolicy } from './policies.data';
+import type { PedalPolicy } from '../document/choices/pedal-policies.data';
 
 /** The pedal is down from one tick until another; both lie inside one measure. */
 export interface PedalSpan {

@@ -1,15 +1,16 @@
 import { notesByMeasure } from '../score/by-measure';
-import type { LeftTexture, RightTexture } from '../arrange/textures.data';
+import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
 import type { HandSpan } from '../hands/reach';
 import { pitchName } from '../pitch/pitch';
 import type { ChordSymbol, Mark, Measure, Note } from '../score/model';
 import { pedalSpans } from '../score/pedal-spans';
 import { endOf } from '../score/time';
 import { ticks } from '../units';
-import type { Rung } from '../rungs/rungs';
+import type { PedalRule } from '../rungs/rule-scales.data';
 import { noPedalSentence, policyFor } from './choose-policy';
 import { placePedal, type PedalMeasure, type PedalSpan } from './place-pedal';
-import { PEDAL_POLICIES, type PedalPolicy, type PedalUse } from './policies.data';
+import { PEDAL_POLICIES, type PedalPolicy } from '../document/choices/pedal-policies.data';
+import type { PedalUse } from '../learner/pedal-use';
 import { isPedalMuddy, worstUnderPedal, type PedalMud } from './under-pedal';
 
 /** What the pedal does in one measure, and why. */
@@ -31,7 +32,7 @@ export interface PedalTask {
   readonly leftTextures: readonly (LeftTexture | null)[];
   readonly rightTextures: readonly (RightTexture | null)[];
   readonly leftSpan: HandSpan;
-  readonly rule: Rung['pedal'];
+  readonly rule: PedalRule;
   readonly use: PedalUse;
   readonly wanted: PedalPolicy | 'by-texture';
   /** A measure's own policy or points, which stand whatever the rung says. */
@@ -116,7 +117,7 @@ const RULE_SENTENCES = {
 } as const;
 
 /** What a rung makes of a policy that fits; null where it has none. */
-function takenBy(rule: Rung['pedal'], policy: PedalPolicy): PedalPolicy | null {
+function takenBy(rule: PedalRule, policy: PedalPolicy): PedalPolicy | null {
   switch (rule) {
     case 'none':
     case 'optional':
@@ -129,7 +130,7 @@ function takenBy(rule: Rung['pedal'], policy: PedalPolicy): PedalPolicy | null {
 }
 
 /** Does a rung take a policy that the teacher asks for? */
-export function isTaken(rule: Rung['pedal'], policy: PedalPolicy): boolean {
+export function isTaken(rule: PedalRule, policy: PedalPolicy): boolean {
   if (policy === 'none' || rule === 'any') return true;
   return rule !== 'none' && policy === 'legato';
 }

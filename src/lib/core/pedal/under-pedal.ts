@@ -1,6 +1,6 @@
-import { MUD_BELOW_KEY, MUD_LIMIT, roughnessThousandths } from '../arrange/mud';
+import { MUD_BELOW_KEY, MUD_LIMIT, roughnessThousandths } from '../hands/mud';
 import { midiOf, type Pitch } from '../pitch/pitch';
-import { DECAY } from './policies.data';
+import { DECAY } from './decay.data';
 
 /** A note under the pedal: it sounds from its onset until the pedal lifts, or its key, whichever is later. */
 export interface PedalledNote {

@@ -109,3 +109,26 @@ export function respellKey(key: Key): { key: Key; shiftFifths: number } {
   while (key.fifths + shiftFifths < -SIGNATURE_LIMIT) shiftFifths += 12;
   return { key: { ...key, fifths: key.fifths + shiftFifths }, shiftFifths };
 }
+
+export function scaleNeighbour(pitch: Pitch, key: Key, direction: 1 | -1): Pitch {
+  const order = ['C', 'D', 'E', 'F', 'G', 'A', 'B'] as const;
+  const index = order.indexOf(pitch.step) + direction;
+  const step = order[(index + 7) % 7]!;
+  const octave = pitch.octave + (index < 0 ? -1 : index > 6 ? 1 : 0);
+  return { ...scaleOf(key).find((each) => each.step === step)!, octave };
+}
+
+/** Keys of the same mode with at most so many signs, the nearest in pitch first; at most three, the key itself not among them. */
+export function easierKeys(key: Key, mostSigns: number): readonly Key[] {
+  const distance = (other: Key) => {
+    const semitones = mod(7 * (other.fifths - key.fifths), 12);
+    return Math.min(semitones, 12 - semitones);
+  };
+  return Array.from({ length: 2 * mostSigns + 1 }, (_, index) => ({
+    fifths: index - mostSigns,
+    mode: key.mode,
+  }))
+    .sort((a, b) => distance(a) - distance(b) || Math.abs(a.fifths) - Math.abs(b.fifths))
+    .slice(0, 3)
+    .filter(({ fifths }) => fifths !== key.fifths);
+}

@@ -101,3 +101,8 @@ export function readPitch(text: string): Pitch | null {
 export function mod(value: number, divisor: number): number {
   return ((value % divisor) + divisor) % divisor;
 }
+
+/** A pitch as it is printed: B♭4. */
+export function pitchLabel(pitch: Pitch): string {
+  return pitchName(pitch).replaceAll('b', '♭').replaceAll('#', '♯');
+}

@@ -1,5 +1,4 @@
-import type { Key } from './key';
-import { isInScale, tonicOf } from './key';
+import { type Key, isInScale, tonicOf } from './key';
 import { fifthsOf, midiOf, mod, pitchClassOf, spellingFromFifths, type Pitch, type Spelling } from './pitch';
 
 /** Chromatic names reach from five fifths below the tonic (♭2) to six above (♯4), in major and minor alike. */

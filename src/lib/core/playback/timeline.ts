@@ -5,7 +5,7 @@ import type { Mark, Note, Score } from '../score/model';
 import { pedalSpans } from '../score/pedal-spans';
 import { endOf, isCompound, measureAt, metreLength, metreOffset } from '../score/time';
 import { TICKS_PER_QUARTER } from '../units';
-import { quartersAMinute, usualTempo } from './tempo';
+import { quartersAMinute, usualTempo } from '../score/tempo';
 
 export interface PlayOptions {
   readonly hands: 'both' | 'right' | 'left';

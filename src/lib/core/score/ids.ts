@@ -32,3 +32,26 @@ export function splitNoteId(id: NoteId, piece: number): NoteId {
 export function voiceLabel(voice: string): string {
   return voice.replace(/[^A-Za-z0-9]/g, '') || '1';
 }
+
+/** Ids that name a measure of the source, each cut where that stands: a source note, a generated one, one that was added. */
+const MEASURE_IN_ID = [/^(p\d+m)(\d+)(v.*)$/, /^(g)(\d+)([RL].*)$/, /^(added-)(\d+)(-.*)$/];
+
+function cutAtMeasure(id: string): RegExpExecArray | null {
+  for (const pattern of MEASURE_IN_ID) {
+    const cut = pattern.exec(id);
+    if (cut) return cut;
+  }
+  return null;
+}
+
+/** The measure of the source that an id names; null where it names none. */
+export function measureOfNote(id: string): number | null {
+  const cut = cutAtMeasure(id);
+  return cut ? Number(cut[2]) : null;
+}
+
+/** The same note of another measure; an id that is not of the measure `from` stays as it is. */
+export function noteIdInMeasure(id: string, from: number, to: number): string {
+  const cut = cutAtMeasure(id);
+  return cut && Number(cut[2]) === from ? `${cut[1]}${to}${cut[3]}` : id;
+}

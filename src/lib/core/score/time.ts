@@ -110,3 +110,21 @@ export function endOf(measures: readonly Measure[]): Ticks {
 export function timeLabel(time: TimeSignature): string {
   return `${time.beats}/${time.beatType}`;
 }
+
+/** Where in the measure: "beat 2", "after beat 2". `place` counts from the start of the metre. */
+export function placeLabel(place: number, time: TimeSignature): string {
+  const beat = beatsOf(time).findLast((each) => each.at <= place);
+  if (!beat) return 'the start';
+  return beat.at === place ? `beat ${beat.number}` : `after beat ${beat.number}`;
+}
+
+/** 3/8 is counted in eighths like the compound metres. */
+export function isCountedInEighths(time: TimeSignature): boolean {
+  return isCompound(time) || time.beatType >= 8;
+}
+
+/** Beats that carry the tune: one and three of four, one of three, every beat of compound metres and of two. */
+export function strongBeats(time: TimeSignature): readonly number[] {
+  const points = strongPoints(time).map(Number);
+  return beatsOf(time).length === 3 && !isCompound(time) ? [0] : points;
+}

@@ -1,4 +1,5 @@
-import type { Recipe } from '$lib/core/arrange/document';
+import type { Recipe } from '$lib/core/document/recipe';
+
 import type { LayoutRequest } from '$lib/workers/protocol';
 
 /** How the Bench lays out a document: a line's room and what is printed with the notes. */

@@ -1,3 +1,4 @@
+import { countPin, countPinId } from '$lib/core/document/pins/count';
 import type { Editable } from './editable';
 
 /** A moment that is counted: its measure, and ticks from the measure's start. */
@@ -21,17 +22,17 @@ export class CountEdits {
     const id = this.#id(place);
     const spot = this.#spot(place);
     if (!id || !spot) return;
-    const syllable = text?.trim().slice(0, 8) ?? '';
+    const syllable = text?.trim() ?? '';
     this.bench.pin(
       syllable === ''
         ? { put: [], remove: [id] }
-        : { put: [{ id, kind: 'count', ...spot, syllable }], remove: [] },
+        : { put: [countPin(spot.measure, spot.tick, syllable)], remove: [] },
     );
   }
 
   #id(place: CountPlace): string | null {
     const spot = this.#spot(place);
-    return spot && `count:${spot.measure}:${spot.tick}`;
+    return spot && countPinId(spot.measure, spot.tick);
   }
 
   /** The moment in the source's measure. */

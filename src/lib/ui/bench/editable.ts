@@ -1,7 +1,7 @@
 import type { Arrangement } from '$lib/core/arrange/arrangement';
-import type { ArrangementDocument } from '$lib/core/arrange/document';
-import type { PinChange } from '$lib/core/arrange/edit-pins';
-import type { ArrangementStep } from '$lib/core/arrange/steps';
+import type { ArrangementDocument } from '$lib/core/document/document';
+import type { PinChange } from '$lib/core/document/edit-pins';
+import type { ArrangementStep } from '$lib/core/document/steps';
 import type { Note } from '$lib/core/score/model';
 
 /** What editing needs of an open arrangement. */

@@ -6,8 +6,13 @@
     textureLabel,
     type LeftTexture,
     type RightTexture,
-  } from '$lib/core/arrange/textures.data';
-  import { PEDAL_POLICIES, PEDAL_POLICY_NAMES, type PedalPolicy } from '$lib/core/pedal/policies.data';
+  } from '$lib/core/document/choices/textures.data';
+  import {
+    PEDAL_POLICIES,
+    PEDAL_POLICY_NAMES,
+    type PedalPolicy,
+  } from '$lib/core/document/choices/pedal-policies.data';
+  import { chordPin } from '$lib/core/document/pins/chord';
   import { chordLabel, readChord } from '$lib/core/pitch/chord';
   import ChoiceWord from '../parts/choice-word.svelte';
   import { useBench, type MeasureRange } from './bench-session.svelte';
@@ -44,7 +49,7 @@
     fault = '';
     const measure = sources[0]!;
     bench.pin({
-      put: [{ id: `chord:${measure}:0`, kind: 'chord', measure, tick: 0, symbol: symbol.trim() }],
+      put: [chordPin(measure, 0, symbol.trim())],
       remove: [],
     });
     symbol = '';

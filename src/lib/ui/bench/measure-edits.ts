@@ -1,6 +1,13 @@
-import { easePin, rightTexturePin, texturePin, type Pin, type Setting } from '$lib/core/arrange/document';
-import type { LeftTexture, RightTexture } from '$lib/core/arrange/textures.data';
-import type { Everywhere } from '$lib/core/arrange/everywhere';
+import { keepPin } from '$lib/core/document/pins/keep';
+import { measureOf, type Pin, type PinName } from '$lib/core/document/pins/registry';
+import { settingPin } from '$lib/core/document/pins/setting';
+import { texturePin } from '$lib/core/document/pins/texture';
+import { rightTexturePin } from '$lib/core/document/pins/right-texture';
+import { easePin } from '$lib/core/document/pins/ease';
+
+import type { Setting } from '$lib/core/document/choices/settings.data';
+import type { LeftTexture, RightTexture } from '$lib/core/document/choices/textures.data';
+import type { Everywhere } from '$lib/core/document/everywhere';
 import type { Editable } from './editable';
 import type { PedalEdits } from './pedal-edits';
 
@@ -22,7 +29,7 @@ export class MeasureEdits {
     this.bench.pin(
       texture
         ? { put: measures.map((measure) => texturePin(measure, texture)), remove: [] }
-        : { put: [], remove: measures.map((measure) => `texture:${measure}`) },
+        : { put: [], remove: this.#idsOf('texture') },
     );
   }
 
@@ -31,7 +38,7 @@ export class MeasureEdits {
     this.bench.pin(
       texture
         ? { put: measures.map((measure) => rightTexturePin(measure, texture)), remove: [] }
-        : { put: [], remove: measures.map((measure) => `right-texture:${measure}`) },
+        : { put: [], remove: this.#idsOf('right-texture') },
     );
   }
 
@@ -39,10 +46,10 @@ export class MeasureEdits {
     this.bench.pin(
       setting
         ? {
-            put: measures.map((measure) => ({ id: `setting:${measure}`, kind: 'setting', measure, setting })),
+            put: measures.map((measure) => settingPin(measure, setting)),
             remove: [],
           }
-        : { put: [], remove: measures.map((measure) => `setting:${measure}`) },
+        : { put: [], remove: this.#idsOf('setting', measures) },
     );
   }
 
@@ -63,10 +70,11 @@ export class MeasureEdits {
     const put: Pin[] = [];
     const remove: string[] = [];
     for (const measure of this.bench.selectedSources) {
-      const now = this.bench.document.pins.find((pin) => pin.id === `ease:${measure}`);
+      const pin = easePin(measure, by);
+      const now = this.bench.document.pins.find(({ id }) => id === pin.id);
       const next = (now?.kind === 'ease' ? now.by : 0) + by;
-      if (next === 0) remove.push(`ease:${measure}`);
-      else put.push(easePin(measure, Math.max(-11, Math.min(11, next))));
+      if (next === 0) remove.push(pin.id);
+      else put.push(easePin(measure, next));
     }
     this.bench.pin({ put, remove });
   }
@@ -74,13 +82,11 @@ export class MeasureEdits {
   /** Keeps the tune of the selected measures whole, or lets it be arranged again. */
   toggleKeep(): void {
     const measures = this.bench.selectedSources;
-    const areKept = measures.every((measure) =>
-      this.bench.document.pins.some((pin) => pin.id === `keep:${measure}`),
-    );
+    const kept = this.#idsOf('keep');
     this.bench.pin(
-      areKept
-        ? { put: [], remove: measures.map((measure) => `keep:${measure}`) }
-        : { put: measures.map((measure) => ({ id: `keep:${measure}`, kind: 'keep', measure })), remove: [] },
+      kept.length === measures.length
+        ? { put: [], remove: kept }
+        : { put: measures.map(keepPin), remove: [] },
     );
   }
 
@@ -90,19 +96,15 @@ export class MeasureEdits {
 
   /** Takes away every pin of the selected measures and their notes. */
   clearPins(): void {
-    const measures = new Set(this.bench.selectedSources);
-    const notes = new Set(
-      this.bench.arrangement?.score.notes
-        .filter((note) => measures.has(this.bench.arrangement!.sourceMeasure[note.measure]!))
-        .map((note): string => note.id),
-    );
-    const own = this.bench.document.pins.filter((pin) =>
-      'measure' in pin
-        ? measures.has(pin.measure)
-        : 'note' in pin
-          ? notes.has(pin.note)
-          : notes.has(pin.from),
-    );
+    const measures = new Set<number | null>(this.bench.selectedSources);
+    const own = this.bench.document.pins.filter((pin) => measures.has(measureOf(pin)));
     this.bench.pin({ put: [], remove: own.map((pin) => pin.id) });
+  }
+
+  /** Ids of the pins of a kind that stand at measures of the source. */
+  #idsOf(kind: PinName, measures: readonly number[] = this.bench.selectedSources): readonly string[] {
+    return this.bench.document.pins
+      .filter((pin) => pin.kind === kind && measures.includes(measureOf(pin)!))
+      .map(({ id }) => id);
   }
 }

@@ -1,8 +1,9 @@
+import type { Pin } from '$lib/core/document/pins/registry';
 import { describe, expect, it } from 'vitest';
 import { ANYONE } from '$lib/core/arrange/arrange-for';
 import { arrange } from '$lib/core/arrange/arrange';
-import { newDocument, type Pin } from '$lib/core/arrange/document';
-import { makeupOf, studySource } from '$lib/core/arrange/study-source';
+import { newDocument } from '$lib/core/document/document';
+import { makeupOf, studySource } from '$lib/core/analyse/study-source';
 import { demoTunes } from '../../testing/demo-tunes';
 import { measureFacts } from './measure-facts';
 import { MeasurePins, Steady } from './steady';

@@ -1,7 +1,7 @@
+import { kindOf, type Pin, type PinName } from '$lib/core/document/pins/registry';
 import { measureNumber } from '$lib/core/score/by-measure';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
-import type { Pin } from '$lib/core/arrange/document';
-import { textureLabel } from '$lib/core/arrange/textures.data';
+import { textureLabel } from '$lib/core/document/choices/textures.data';
 
 /** What the rows under a measure say of it. */
 export interface MeasureFacts {
@@ -35,7 +35,7 @@ export function measureFacts(
     snags.set(measure, [...(snags.get(measure) ?? []), sentence]);
   return arrangement.score.measures.map((_, index): MeasureFacts => {
     const pins = pinsAt.get(arrangement.sourceMeasure[index] ?? -1) ?? [];
-    const has = (...kinds: readonly Pin['kind'][]) => pins.some(({ kind }) => kinds.includes(kind));
+    const has = (...kinds: readonly PinName[]) => pins.some(({ kind }) => kinds.includes(kind));
     const position = arrangement.positions[index];
     const { textures, rightTextures } = arrangement;
     return {
@@ -55,23 +55,11 @@ export function measureFacts(
         .join(' · '),
       load: arrangement.loads[index]?.total ?? 0,
       snags: snags.get(index) ?? [],
-      marks: [...pins.flatMap(markOf), ...(changed.has(index) ? ['changed'] : [])].join(', '),
+      marks: [
+        ...pins.flatMap((pin) => kindOf(pin).wordOf?.(pin) ?? []),
+        ...(changed.has(index) ? ['changed'] : []),
+      ].join(', '),
       isPedalPinned: has('pedal', 'pedal-points'),
     };
   });
-}
-
-function markOf(pin: Pin): readonly string[] {
-  switch (pin.kind) {
-    case 'ease':
-      return [pin.by < 0 ? `easier by ${-pin.by}` : `richer by ${pin.by}`];
-    case 'keep':
-      return ['tune kept'];
-    case 'settled':
-      return ['settled'];
-    case 'setting':
-      return [pin.setting];
-    default:
-      return [];
-  }
 }

@@ -3,7 +3,7 @@
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import type { Note } from '$lib/core/score/model';
-  import { pitchLabel } from '$lib/core/arrange/losses';
+  import { pitchLabel } from '$lib/core/pitch/pitch';
   import { useBench } from './bench-session.svelte';
   import { DYNAMICS, VALUES } from './note-edits';
 

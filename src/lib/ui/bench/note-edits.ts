@@ -1,4 +1,6 @@
-import { fingerPin } from '$lib/core/arrange/document';
+import { fingerPin, fingerPinId } from '$lib/core/document/pins/finger';
+
+import { addedNoteId } from '$lib/core/document/pins/added';
 import {
   addBeside,
   changeHand,
@@ -12,7 +14,7 @@ import {
   toggleCircle,
   toggleSlur,
   type PinChange,
-} from '$lib/core/arrange/edit-pins';
+} from '$lib/core/document/edit-pins';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
 import type { Note } from '$lib/core/score/model';
 import type { Editable } from './editable';
@@ -42,7 +44,7 @@ export class NoteEdits {
   }
 
   unpinFinger(): void {
-    this.#change((note) => ({ put: [], remove: [`finger:${note.id}`] }));
+    this.#change((note) => ({ put: [], remove: [fingerPinId(note.id)] }));
   }
 
   move(by: Parameters<typeof movePitch>[3]): void {
@@ -80,7 +82,7 @@ export class NoteEdits {
     const change = addBeside(arrangement, note, direction);
     this.bench.pin(change);
     const made = change.put[0];
-    if (made) this.bench.noteId = made.id.replace(/[^A-Za-z0-9]/g, '-');
+    if (made) this.bench.noteId = addedNoteId(made);
   }
 
   /** A slur from the selected note to the next, or to the one after the end of the slur that begins here. */
@@ -125,9 +127,11 @@ export class NoteEdits {
   toggleSettled(): void {
     const { arrangement, document, selectedSources } = this.bench;
     if (!arrangement) return;
-    const isSettled = (measure: number) => document.pins.some((pin) => pin.id === `settled:${measure}`);
-    if (selectedSources.every(isSettled))
-      this.bench.pin({ put: [], remove: selectedSources.map((measure) => `settled:${measure}`) });
+    const settled = document.pins.filter(
+      (pin) => pin.kind === 'settled' && selectedSources.includes(pin.measure),
+    );
+    if (settled.length === selectedSources.length)
+      this.bench.pin({ put: [], remove: settled.map(({ id }) => id) });
     else
       this.bench.pin({
         put: selectedSources.flatMap((measure) => settle(arrangement, measure).put),

@@ -1,7 +1,9 @@
-import type { ArrangementDocument, Pin, Recipe } from '$lib/core/arrange/document';
-import type { PinChange } from '$lib/core/arrange/edit-pins';
-import type { Remedy } from '$lib/core/arrange/remedies';
-import { applyStep, pinStep } from '$lib/core/arrange/steps';
+import type { Pin } from '$lib/core/document/pins/registry';
+import type { Recipe } from '$lib/core/document/recipe';
+import type { ArrangementDocument } from '$lib/core/document/document';
+import type { PinChange } from '$lib/core/document/edit-pins';
+import type { Remedy } from '$lib/core/snags/remedies';
+import { applyStep, pinStep } from '$lib/core/document/steps';
 import type { Alternative } from '$lib/core/arrange/why';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import type { Player } from '../playback/player.svelte';

@@ -1,8 +1,10 @@
+import type { Pin } from '$lib/core/document/pins/registry';
+import { pedalPin, pedalPinId } from '$lib/core/document/pins/pedal';
+import { pedalPointsPin, pedalPointsPinId } from '$lib/core/document/pins/pedal-points';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
-import { pedalPin, type Pin } from '$lib/core/arrange/document';
 import { liftAt, movePoint, putDown, type PointKind } from '$lib/core/pedal/edit-points';
 import type { PedalSpan } from '$lib/core/pedal/place-pedal';
-import { PEDAL_POLICY_NAMES, type PedalPolicy } from '$lib/core/pedal/policies.data';
+import { PEDAL_POLICY_NAMES, type PedalPolicy } from '$lib/core/document/choices/pedal-policies.data';
 import type { Editable } from './editable';
 
 /** Changes of the pedal: a measure's policy, or its points one by one. Each is one step of undo. */
@@ -14,8 +16,8 @@ export class PedalEdits {
     this.bench.pin({
       put: policy === null ? [] : measures.map((measure) => pedalPin(measure, policy)),
       remove: measures.flatMap((measure) => [
-        `pedal-points:${measure}`,
-        ...(policy === null ? [`pedal:${measure}`] : []),
+        pedalPointsPinId(measure),
+        ...(policy === null ? [pedalPinId(measure)] : []),
       ]),
     });
   }
@@ -62,13 +64,11 @@ function pointsPin(
   const all = sourceMeasure.flatMap((each, index) =>
     each === source ? (index === measure ? spans : pedal[index]!.spans) : [],
   );
-  return {
-    id: `pedal-points:${source}`,
-    kind: 'pedal-points',
-    measure: source,
-    spans: all.map(({ down, up }) => ({
+  return pedalPointsPin(
+    source,
+    all.map(({ down, up }) => ({
       down: Math.round((down - start) / scale),
       up: Math.round((up - start) / scale),
     })),
-  };
+  );
 }

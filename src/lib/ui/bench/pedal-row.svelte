@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { PointKind } from '$lib/core/pedal/edit-points';
-  import { PEDAL_POLICIES } from '$lib/core/pedal/policies.data';
+  import { PEDAL_POLICIES } from '$lib/core/document/choices/pedal-policies.data';
   import type { MeasureBox } from '$lib/workers/protocol';
   import { useBench } from './bench-session.svelte';
   import { nearestPlace, onsetPlaces, placeOf, type OnsetPlace } from './onset-places';

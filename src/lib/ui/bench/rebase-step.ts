@@ -1,5 +1,6 @@
-import type { ArrangementDocument, Recipe } from '$lib/core/arrange/document';
-import { pinStep, recipeStep, type ArrangementStep } from '$lib/core/arrange/steps';
+import type { Recipe } from '$lib/core/document/recipe';
+import type { ArrangementDocument } from '$lib/core/document/document';
+import { pinStep, recipeStep, type ArrangementStep } from '$lib/core/document/steps';
 import type { Section } from '$lib/core/score/model';
 
 /** The same intention on another state of the document. */

@@ -1,19 +1,23 @@
 <script lang="ts">
-  import { SETTINGS, type Recipe, type Setting } from '$lib/core/arrange/document';
-  import { houseLeft, houseRight } from '$lib/core/arrange/house';
+  import type { Recipe } from '$lib/core/document/recipe';
+
+  import { rungAt } from '$lib/core/limits/rungs';
+
+  import { SETTINGS, type Setting } from '$lib/core/document/choices/settings.data';
+  import { houseLeft, houseRight } from '$lib/core/textures/house';
   import {
     isSung,
     RIGHT_TEXTURES,
     textureLabel,
     type LeftTexture,
     type RightTexture,
-  } from '$lib/core/arrange/textures.data';
-  import { COMPOUND_COUNTS, COUNTING_STYLES } from '$lib/core/counting/syllables.data';
-  import { FINGERING_STYLES } from '$lib/core/fingering/weights.data';
-  import { PEDAL_POLICIES, PEDAL_POLICY_NAMES } from '$lib/core/pedal/policies.data';
-  import { PEDAL_RULES, rungAt } from '$lib/core/rungs/rungs';
+  } from '$lib/core/document/choices/textures.data';
+  import { COMPOUND_COUNTS, COUNTING_STYLES } from '$lib/core/document/choices/counting-styles.data';
+  import { FINGERING_STYLES } from '$lib/core/document/choices/fingering-styles.data';
+  import { PEDAL_POLICIES, PEDAL_POLICY_NAMES } from '$lib/core/document/choices/pedal-policies.data';
+  import { PEDAL_RULES } from '$lib/core/rungs/rule-scales.data';
   import { isCompound } from '$lib/core/score/time';
-  import { VOICING_STYLES } from '$lib/core/arrange/voice-chords';
+  import { VOICING_STYLES } from '$lib/core/document/choices/voicing-styles.data';
   import { ALL_KEYS, keyLabel, keyName, type Key } from '$lib/core/pitch/key';
   import ChoiceWord from '../parts/choice-word.svelte';
   import { spanLabel } from '../register/learner-schema';

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { plainDocument } from '../../testing/documents';
-import { recipeStep } from '$lib/core/arrange/steps';
+import { recipeStep } from '$lib/core/document/steps';
 import { SaveQueue } from './save-queue.svelte';
 
 const step = recipeStep(plainDocument(), { key: 'G' })!;

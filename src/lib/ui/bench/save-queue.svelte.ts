@@ -1,5 +1,5 @@
-import type { ArrangementDocument } from '$lib/core/arrange/document';
-import type { ArrangementStep } from '$lib/core/arrange/steps';
+import type { ArrangementDocument } from '$lib/core/document/document';
+import type { ArrangementStep } from '$lib/core/document/steps';
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict' | 'refused';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { measureNumber } from '$lib/core/score/by-measure';
   import type { Section } from '$lib/core/score/model';
-  import { SETTINGS, type Setting } from '$lib/core/arrange/document';
+  import { SETTINGS, type Setting } from '$lib/core/document/choices/settings.data';
   import ChoiceWord from '../parts/choice-word.svelte';
   import { useBench } from './bench-session.svelte';
 

@@ -1,4 +1,5 @@
-import type { Pin } from '$lib/core/arrange/document';
+import type { Pin } from '$lib/core/document/pins/registry';
+
 import { isSameList } from '$lib/core/score/same-list';
 import { keepSame } from '$lib/workers/keep-same';
 

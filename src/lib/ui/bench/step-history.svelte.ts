@@ -1,4 +1,4 @@
-import { invertStep, type ArrangementStep } from '$lib/core/arrange/steps';
+import { invertStep, type ArrangementStep } from '$lib/core/document/steps';
 
 /** Steps that were made, and steps that were taken back; `apply` tells whether a step could be made. */
 export class StepHistory {

@@ -1,12 +1,13 @@
 <script lang="ts">
+  import { fingerPin } from '$lib/core/document/pins/finger';
+
   import { measureNumber } from '$lib/core/score/by-measure';
   import Eye from '@lucide/svelte/icons/eye';
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import X from '@lucide/svelte/icons/x';
   import { tick } from 'svelte';
-  import { fingerPin } from '$lib/core/arrange/document';
   import { LOAD_TERMS } from '$lib/core/load/terms.data';
-  import { PEDAL_POLICIES } from '$lib/core/pedal/policies.data';
+  import { PEDAL_POLICIES } from '$lib/core/document/choices/pedal-policies.data';
   import CautionNote from '../care/caution-note.svelte';
   import { useBench } from './bench-session.svelte';
 
@@ -20,7 +21,7 @@
   const number = $derived(measureNumber(bench.arrangement?.score.measures, measure));
   const pedal = $derived(bench.arrangement?.pedal[measure]);
   const needsCare = $derived(
-    snags.some(({ kind }) => kind === 'reach' || kind === 'strain') ||
+    snags.some(({ code }) => code === 'reach' || code === 'strain') ||
       (why?.losses.some(({ kind, isForReach }) => kind === 'rolled' || isForReach) ?? false),
   );
   const load = $derived(bench.arrangement?.loads[measure]);

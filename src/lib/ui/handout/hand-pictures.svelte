@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { HandPicture } from '$lib/core/arrange/handout-notes';
+  import type { HandPicture } from '$lib/core/handout/handout-notes';
   import KeyboardPicture from '../parts/keyboard-picture.svelte';
 
   const { pictures }: { pictures: readonly HandPicture[] } = $props();

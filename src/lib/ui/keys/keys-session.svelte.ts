@@ -1,5 +1,5 @@
 import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
-import type { ArrangementDocument } from '$lib/core/arrange/document';
+import type { ArrangementDocument } from '$lib/core/document/document';
 import {
   KEY_STYLES,
   sortKeys,
@@ -9,7 +9,7 @@ import {
   type KeyTerm,
   type RankedKey,
   type VoiceRange,
-} from '$lib/core/key-choice/rank-keys';
+} from '$lib/core/keys/rank-keys';
 import { pianoKeyName } from '../parts/key-names';
 import { midiOf, readPitch } from '$lib/core/pitch/pitch';
 import type { Score } from '$lib/core/score/model';

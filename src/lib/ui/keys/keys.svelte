@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
-  import type { ArrangementDocument } from '$lib/core/arrange/document';
+  import type { ArrangementDocument } from '$lib/core/document/document';
   import {
     KEY_STYLES,
     KEY_TERMS,
@@ -10,7 +10,7 @@
     type KeyTerm,
     type RankedKey,
     type VoiceRange,
-  } from '$lib/core/key-choice/rank-keys';
+  } from '$lib/core/keys/rank-keys';
   import { keyLabel, keyName, type Key } from '$lib/core/pitch/key';
   import MusicLine from '../engraving/music-line.svelte';
   import { useEngraver } from '../workers/engraver-context';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { RankedKey, VoiceRange } from '$lib/core/key-choice/rank-keys';
+  import type { RankedKey, VoiceRange } from '$lib/core/keys/rank-keys';
   import { pianoKeyName } from '../parts/key-names';
 
   interface Props {

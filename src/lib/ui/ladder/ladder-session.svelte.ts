@@ -1,4 +1,4 @@
-import type { ArrangementDocument } from '$lib/core/arrange/document';
+import type { ArrangementDocument } from '$lib/core/document/document';
 import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
 import type { Score } from '$lib/core/score/model';
 import type { EngravedLadder } from '$lib/workers/protocol';

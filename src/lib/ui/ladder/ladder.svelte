@@ -2,8 +2,8 @@
   import { enhance } from '$app/forms';
   import { onMount } from 'svelte';
   import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
-  import type { ArrangementDocument } from '$lib/core/arrange/document';
-  import { textureLabel } from '$lib/core/arrange/textures.data';
+  import type { ArrangementDocument } from '$lib/core/document/document';
+  import { textureLabel } from '$lib/core/document/choices/textures.data';
   import type { EngravedSystem, MeasureBox, SystemPlan } from '$lib/workers/protocol';
   import { ElementMarker } from '../engraving/element-marker';
   import MusicLine from '../engraving/music-line.svelte';

@@ -2,7 +2,7 @@
   import Download from '@lucide/svelte/icons/download';
   import { EXPORTS } from '$lib/core/formats/write-score';
   import type { PartUse } from '$lib/core/score/model';
-  import { suggestUses } from '$lib/core/arrange/roles';
+  import { suggestUses } from '$lib/core/score/roles';
   import { usePiece } from './piece-session.svelte';
 
   interface Props {

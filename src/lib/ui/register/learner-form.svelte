@@ -2,7 +2,7 @@
   import { superForm, type SuperValidated } from 'sveltekit-superforms';
   import { zod4Client } from 'sveltekit-superforms/adapters';
   import type { z } from 'zod';
-  import { COUNTING_STYLES } from '$lib/core/counting/syllables.data';
+  import { COUNTING_STYLES } from '$lib/core/document/choices/counting-styles.data';
   import { learnerSchema, SPAN_CHOICES } from './learner-schema';
 
   interface Props {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { COUNTING_STYLES, type CountingStyle } from '$lib/core/counting/syllables.data';
-import { FINGERING_STYLES, type FingeringStyle } from '$lib/core/fingering/weights.data';
-import { PEDAL_USES, type PedalUse } from '$lib/core/pedal/policies.data';
+import { COUNTING_STYLES, type CountingStyle } from '$lib/core/document/choices/counting-styles.data';
+import { FINGERING_STYLES, type FingeringStyle } from '$lib/core/document/choices/fingering-styles.data';
+import { PEDAL_USES, type PedalUse } from '$lib/core/learner/pedal-use';
 import { readChord } from '$lib/core/pitch/chord';
 import { readKey } from '$lib/core/pitch/key';
 

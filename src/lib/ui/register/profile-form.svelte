@@ -1,10 +1,10 @@
 <script lang="ts">
   import { superForm, type SuperValidated } from 'sveltekit-superforms';
   import { zod4Client } from 'sveltekit-superforms/adapters';
-  import { COUNTING_STYLES } from '$lib/core/counting/syllables.data';
-  import { FINGERING_STYLES } from '$lib/core/fingering/weights.data';
+  import { COUNTING_STYLES } from '$lib/core/document/choices/counting-styles.data';
+  import { FINGERING_STYLES } from '$lib/core/document/choices/fingering-styles.data';
   import { KEYBOARDS } from '$lib/core/hands/keyboards.data';
-  import { PEDAL_USES } from '$lib/core/pedal/policies.data';
+  import { PEDAL_USES } from '$lib/core/learner/pedal-use';
   import CautionNote from '../care/caution-note.svelte';
   import { pianoKeyName } from '../parts/key-names';
   import { FINGER_NAMES, profileSchema, READING, SPAN_CHOICES, type Profile } from './learner-schema';

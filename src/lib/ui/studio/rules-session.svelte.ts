@@ -1,7 +1,7 @@
-import type { HouseTextures } from '$lib/core/arrange/house';
-import { rulesSchema, type ArrangingRules } from '$lib/core/arrange/rules';
-import type { GeneratedTexture, RegisterWindow } from '$lib/core/arrange/textures.data';
-import type { Rung } from '$lib/core/rungs/rungs';
+import type { Rung } from '$lib/core/limits/registry';
+import type { HouseTextures } from '$lib/core/textures/house';
+import { rulesSchema, type ArrangingRules } from '$lib/core/ladder/rules';
+import type { GeneratedTexture, RegisterWindow } from '$lib/core/document/choices/textures.data';
 
 /** The studio's ladder while it is being edited: what is wrong with it, saving, undo of everything, and reset. */
 export class RulesSession {

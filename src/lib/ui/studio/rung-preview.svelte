@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { ANYONE } from '$lib/core/arrange/arrange-for';
-  import { newDocument } from '$lib/core/arrange/document';
+  import { newDocument } from '$lib/core/document/document';
   import type { Score } from '$lib/core/score/model';
   import type { ArrangedView, SourceView } from '$lib/workers/protocol';
   import MusicLine from '../engraving/music-line.svelte';

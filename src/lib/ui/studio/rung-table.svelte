@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { HouseTextures } from '$lib/core/arrange/house';
+  import type { HouseTextures } from '$lib/core/textures/house';
   import {
     isSung,
     LEFT_TEXTURES,
@@ -7,9 +7,10 @@
     textureLabel,
     type LeftTexture,
     type RightTexture,
-  } from '$lib/core/arrange/textures.data';
-  import type { Rung } from '$lib/core/rungs/rungs';
-  import { LIMIT_ROWS, type LimitRow } from './limits.data';
+  } from '$lib/core/document/choices/textures.data';
+  import type { ForHands } from '$lib/core/limits/fields';
+  import type { FieldControl } from '$lib/core/limits/limit';
+  import { FIELDS, type Rung } from '$lib/core/limits/registry';
   import type { RulesSession } from './rules-session.svelte';
 
   const { session }: { session: RulesSession } = $props();
@@ -29,16 +30,20 @@
       : RIGHT_TEXTURES.filter((texture) => isSung(texture) === (hand === 'sung'));
   const fault = (path: string) => session.faults.get(path);
 
-  function setNumber(index: number, row: Extract<LimitRow, { kind: 'number' }>, text: string) {
-    const isEmpty = text.trim() === '';
-    const value = isEmpty && row.canBeAny ? null : Math.round(Number(text) * (row.tenths ? 10 : 1));
-    session.setRung(index, { [row.field]: value } as Partial<Rung>);
+  type NumberControl = Extract<FieldControl, { kind: 'number' }>;
+
+  function setNumber(index: number, field: keyof Rung, control: NumberControl, text: string) {
+    const isAny = text.trim() === '' && control.canBeAny;
+    const value = isAny ? null : Math.round(Number(text) * (control.isInTenths ? 10 : 1));
+    session.setRung(index, { [field]: value } as Partial<Rung>);
   }
 
-  const shown = (rung: Rung, row: Extract<LimitRow, { kind: 'number' }>) => {
-    const value = rung[row.field] as number | null;
-    return value === null ? '' : String(row.tenths ? value / 10 : value);
+  const shown = (rung: Rung, field: keyof Rung, { isInTenths }: NumberControl) => {
+    const value = rung[field] as number | null;
+    return value === null ? '' : String(isInTenths ? value / 10 : value);
   };
+  const faultsAt = (path: string) =>
+    [...session.faults].filter(([at]) => at === path || at.startsWith(`${path}.`));
 </script>
 
 <div class="overflow-x-auto">
@@ -60,61 +65,68 @@
       </tr>
     </thead>
     <tbody>
-      {#each LIMIT_ROWS as row (row.label)}
+      <tr>
+        <th scope="row" class="sticky left-0 z-10 bg-paper font-normal text-ink!">Name</th>
+        {#each rungs as rung, index (index)}
+          <td class="py-1!">
+            <input
+              class="field-inline w-36"
+              aria-label="Name of rung {index + 1}"
+              aria-invalid={fault(`rungs.${index}.name`) ? 'true' : undefined}
+              value={rung.name}
+              oninput={(event) => session.setRung(index, { name: event.currentTarget.value })}
+            />
+            {@render faults(`rungs.${index}.name`)}
+          </td>
+        {/each}
+      </tr>
+      {#each FIELDS as [field, { label, control }] (field)}
         <tr>
-          <th scope="row" class="sticky left-0 z-10 bg-paper font-normal text-ink!">{row.label}</th>
+          <th scope="row" class="sticky left-0 z-10 bg-paper font-normal text-ink!">{label}</th>
           {#each rungs as rung, index (index)}
-            {@const path = `rungs.${index}.${row.field}`}
+            {@const path = `rungs.${index}.${field}`}
             <td class="py-1!">
-              {#if row.kind === 'text'}
-                <input
-                  class="field-inline w-36"
-                  aria-label="{row.label} of rung {index + 1}"
-                  aria-invalid={fault(path) ? 'true' : undefined}
-                  value={rung.name}
-                  oninput={(event) => session.setRung(index, { name: event.currentTarget.value })}
-                />
-              {:else if row.kind === 'choice'}
+              {#if control.kind === 'choice'}
                 <select
                   class="field-inline w-36"
-                  aria-label="{row.label} of rung {index + 1}"
-                  value={rung[row.field]}
+                  aria-label="{label} of rung {index + 1}"
+                  value={rung[field]}
                   onchange={(event) =>
-                    session.setRung(index, { [row.field]: event.currentTarget.value } as Partial<Rung>)}
+                    session.setRung(index, { [field]: event.currentTarget.value } as Partial<Rung>)}
                 >
-                  {#each Object.entries(row.options) as [value, label] (value)}<option {value}>{label}</option
+                  {#each Object.entries(control.options) as [value, word] (value)}<option {value}
+                      >{word}</option
                     >{/each}
                 </select>
-              {:else if row.kind === 'number'}
+              {:else if control.kind === 'number'}
                 <input
                   class="field-inline w-20"
                   inputmode="decimal"
-                  placeholder={row.canBeAny ? 'any' : ''}
-                  aria-label="{row.label} of rung {index + 1}"
+                  placeholder={control.canBeAny ? 'any' : ''}
+                  aria-label="{label} of rung {index + 1}"
                   aria-invalid={fault(path) ? 'true' : undefined}
-                  value={shown(rung, row)}
-                  onchange={(event) => setNumber(index, row, event.currentTarget.value)}
+                  value={shown(rung, field, control)}
+                  onchange={(event) => setNumber(index, field, control, event.currentTarget.value)}
                 />
               {:else}
+                {@const hands = rung[field] as ForHands}
                 <span class="flex gap-1">
                   {#each ['right', 'left'] as const as hand (hand)}
                     <input
                       class="field-inline w-14"
                       inputmode="numeric"
-                      aria-label="{row.label}, {hand}, of rung {index + 1}"
+                      aria-label="{label}, {hand}, of rung {index + 1}"
                       aria-invalid={fault(`${path}.${hand}`) ? 'true' : undefined}
-                      value={rung[row.field][hand]}
+                      value={hands[hand]}
                       onchange={(event) =>
                         session.setRung(index, {
-                          [row.field]: { ...rung[row.field], [hand]: Number(event.currentTarget.value) },
+                          [field]: { ...hands, [hand]: Number(event.currentTarget.value) },
                         })}
                     />
                   {/each}
                 </span>
               {/if}
-              {#each [...session.faults].filter(([at]) => at === path || at.startsWith(`${path}.`)) as [at, message] (at)}
-                <span class="fault block text-xs">{message}</span>
-              {/each}
+              {@render faults(path)}
             </td>
           {/each}
         </tr>
@@ -144,3 +156,7 @@
     </tbody>
   </table>
 </div>
+
+{#snippet faults(path: string)}
+  {#each faultsAt(path) as [at, message] (at)}<span class="fault block text-xs">{message}</span>{/each}
+{/snippet}

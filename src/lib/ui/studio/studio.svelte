@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { ArrangingRules } from '$lib/core/arrange/rules';
+  import type { ArrangingRules } from '$lib/core/ladder/rules';
   import RulesPreview from './rung-preview.svelte';
   import { RulesSession } from './rules-session.svelte';
   import RungTable from './rung-table.svelte';

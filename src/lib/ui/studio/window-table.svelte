@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { TEXTURES, type GeneratedTexture } from '$lib/core/arrange/textures.data';
+  import { TEXTURES, type GeneratedTexture } from '$lib/core/document/choices/textures.data';
   import { pitchName, midiOf, readPitch } from '$lib/core/pitch/pitch';
   import { spellClassInKey } from '$lib/core/pitch/spell';
   import type { RulesSession } from './rules-session.svelte';

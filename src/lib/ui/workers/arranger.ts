@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import type { ArrangementDocument } from '$lib/core/arrange/document';
+import type { ArrangementDocument } from '$lib/core/document/document';
 import type { Score } from '$lib/core/score/model';
 import type { Analysis } from '$lib/core/analyse/analyse';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
@@ -14,9 +14,9 @@ import type {
 } from '$lib/workers/protocol';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
 import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
-import type { MeasureDifference } from '$lib/core/arrange/differences';
+import type { MeasureDifference } from '$lib/core/handout/differences';
 import type { Key } from '$lib/core/pitch/key';
-import type { KeyStyle, RankedKey, VoiceRange } from '$lib/core/key-choice/rank-keys';
+import type { KeyStyle, RankedKey, VoiceRange } from '$lib/core/keys/rank-keys';
 import type { ExplainDepth, FingerWhy } from '$lib/core/fingering/explain';
 import type { Why } from '$lib/core/arrange/why';
 import { applyDelta } from '$lib/workers/delta';

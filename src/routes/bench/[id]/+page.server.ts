@@ -1,7 +1,7 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import type { CountingStyle } from '$lib/core/counting/syllables.data';
-import type { FingeringStyle } from '$lib/core/fingering/weights.data';
+import type { CountingStyle } from '$lib/core/document/choices/counting-styles.data';
+import type { FingeringStyle } from '$lib/core/document/choices/fingering-styles.data';
 import { findArrangement } from '$lib/server/arrangements';
 import { editionsOf, handOut } from '$lib/server/editions';
 import { bodyOf, listLearners } from '$lib/server/learners';

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { COUNTING_STYLES, type CountingStyle } from '$lib/core/counting/syllables.data';
+  import { COUNTING_STYLES, type CountingStyle } from '$lib/core/document/choices/counting-styles.data';
   import { keyboardLabel } from '$lib/core/hands/keyboards.data';
-  import { PEDAL_USES, type PedalUse } from '$lib/core/pedal/policies.data';
+  import { PEDAL_USES, type PedalUse } from '$lib/core/learner/pedal-use';
   import { dayOf, shortDay } from '$lib/ui/parts/dates';
   import { spanLabel } from '$lib/ui/register/learner-schema';
   import Register from '$lib/ui/register/register.svelte';

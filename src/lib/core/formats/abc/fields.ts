@@ -1,7 +1,6 @@
 import { SIGNATURE_LIMIT, type Key } from '../../pitch/key';
 import { fifthsOf, readSpelling, STEPS, type Step } from '../../pitch/pitch';
-import type { Clef, TimeSignature } from '../../score/model';
-import { BASS, TREBLE } from '../../score/model';
+import { type Clef, type TimeSignature, BASS, TREBLE } from '../../score/model';
 import { isValidTime } from '../../score/time';
 import { TICKS_PER_WHOLE } from '../../units';
 

@@ -1,7 +1,6 @@
-import type { TimeSignature } from '../../score/model';
+import type { TimeSignature, Score } from '../../score/model';
 import { bpm, ticks } from '../../units';
 import { validateScore } from '../../score/validate';
-import type { Score } from '../../score/model';
 import { assembleScore, PLAIN_EVENT, type MeasurePlan, type VoicePlan } from '../assemble';
 import { warnUnevenMeasures } from '../measure-lengths';
 import { Refusal, WarningList, type ReadResult } from '../result';

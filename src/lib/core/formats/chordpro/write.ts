@@ -1,6 +1,5 @@
-import { keyOf, keyName } from '../../pitch/key';
+import { keyOf, keyName, tonicOf } from '../../pitch/key';
 import { chordName } from '../../pitch/chord';
-import { tonicOf } from '../../pitch/key';
 import type { ChordSymbol, Measure, Score } from '../../score/model';
 import { beatsOf, metreOffset } from '../../score/time';
 import { timeText } from '../abc/write';

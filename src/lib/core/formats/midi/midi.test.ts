@@ -6,7 +6,7 @@ import { demoTunes } from '../../../testing/demo-tunes';
 import { perform, soundedNotes } from '../../../testing/perform';
 import { plainDocument } from '../../../testing/documents';
 import { arrange } from '../../arrange/arrange';
-import { studySource } from '../../arrange/study-source';
+import { studySource } from '../../analyse/study-source';
 import { midiOf, pitchName } from '../../pitch/pitch';
 import type { Score } from '../../score/model';
 import { readMidi } from './read';

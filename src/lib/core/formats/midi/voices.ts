@@ -1,6 +1,5 @@
 import type { Tuplet } from '../../score/model';
-import type { VoiceEvent } from '../assemble';
-import { PLAIN_EVENT } from '../assemble';
+import { type VoiceEvent, PLAIN_EVENT } from '../assemble';
 
 /** A note on the grid: ticks from the start of the piece, and its key. */
 export interface GridNote {

@@ -1,15 +1,16 @@
-import type {
-  ClefChange,
-  Measure,
-  Note,
-  Part,
-  Rest,
-  Score,
-  Slur,
-  TimeSignature,
-  Tuplet,
+import {
+  type ClefChange,
+  type Measure,
+  type Note,
+  type Part,
+  type Rest,
+  type Score,
+  type Slur,
+  type TimeSignature,
+  type Tuplet,
+  BASS,
+  TREBLE,
 } from '../../score/model';
-import { BASS, TREBLE } from '../../score/model';
 import { compareNotes, comparePlaces } from '../../score/order';
 import { beatGroups, metreLength, isGroupingUnsaid } from '../../score/time';
 import { isSamePitch, midiOf } from '../../pitch/pitch';

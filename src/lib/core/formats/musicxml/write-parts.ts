@@ -1,14 +1,14 @@
-import { ORNAMENTS } from '../../score/model';
-import type {
-  Articulation,
-  ClefChange,
-  Lyric,
-  Mark,
-  Measure,
-  Note,
-  Rest,
-  Score,
-  TimeSignature,
+import {
+  ORNAMENTS,
+  type Articulation,
+  type ClefChange,
+  type Lyric,
+  type Mark,
+  type Measure,
+  type Note,
+  type Rest,
+  type Score,
+  type TimeSignature,
 } from '../../score/model';
 import { writtenValue } from '../../score/duration';
 import type { Ticks } from '../../units';

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { rulesSchema, type ArrangingRules } from '$lib/core/arrange/rules';
+import { rulesSchema, type ArrangingRules } from '$lib/core/ladder/rules';
 import { arrangingRules, keepArrangingRules, resetArrangingRules } from '$lib/server/settings';
 import type { RequestHandler } from './$types';
 

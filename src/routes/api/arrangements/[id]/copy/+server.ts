@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
-import { documentSchema } from '$lib/core/arrange/document';
+import { documentSchema } from '$lib/core/document/document';
 import { copyArrangement } from '$lib/server/arrangements';
 import type { RequestHandler } from './$types';
 

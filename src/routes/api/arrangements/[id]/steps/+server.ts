@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
-import { stepSchema } from '$lib/core/arrange/steps';
+import { stepSchema } from '$lib/core/document/steps';
 import { saveStep } from '$lib/server/arrangements';
 import type { RequestHandler } from './$types';
 

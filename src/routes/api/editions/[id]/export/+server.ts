@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { arrangementMusicXml } from '$lib/core/arrange/export';
+import { arrangementMusicXml } from '$lib/core/handout/export';
 import { EXPORTS, isExportFormat, writeScore } from '$lib/core/formats/write-score';
 import { findEdition } from '$lib/server/editions';
 import { download } from '$lib/server/download';

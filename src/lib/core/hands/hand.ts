@@ -1,0 +1,1 @@
+export type HandName = 'right' | 'left';

@@ -1,0 +1,128 @@
+import type { Rung } from '../limits/registry';
+import type { Note } from '../score/model';
+import { accompany, spansFor, type Accompaniment } from '../voicing/accompany';
+import { weighHand, type CandidateContext, type HandChoice } from './hand-choice';
+import type { Choice } from './choose';
+import { isSameMusic, madeMusic, rhythmsAt, writtenMusic } from './hand-music';
+import type { SectionHands } from './section-hands';
+import { fillWithRests } from '../score/fill-rests';
+import { textureFacts } from './rules';
+import type { RungTask } from './rung-task';
+import {
+  leftRank,
+  needsPedal,
+  type GeneratedTexture,
+  type LeftTexture,
+} from '../document/choices/textures.data';
+import type { ChordVoicing } from '../voicing/voice-chords';
+
+/** Textures that are weighed for a measure, the house's own first. */
+export const MOST_TEXTURES = 4;
+
+/** What the left hand could play on a rung: the house texture and plainer ones, the source's own, or what is pinned. */
+export class LeftChoices {
+  readonly #made = new Map<LeftTexture, Accompaniment>();
+  readonly #allTune: readonly Note[];
+  readonly #rung: Rung;
+  readonly #hands: readonly SectionHands[];
+
+  constructor(
+    private readonly task: RungTask,
+    rung: Rung,
+    hands: readonly SectionHands[],
+  ) {
+    this.#rung = rung;
+    this.#hands = hands;
+    this.#allTune = task.material.measures.flatMap((each) => each.tune.notes);
+  }
+
+  choicesAt(context: CandidateContext): readonly HandChoice<LeftTexture>[] {
+    const pinned = context.pins.left.get(context.own.measure.index);
+    const textures = pinned ? [pinned] : this.#leftTextures(context);
+    return textures.flatMap((texture) => {
+      if (texture === 'as-written') return this.#writtenLefts(context);
+      if (texture === 'shares-tune') return [this.#silentLeft(context)];
+      const music = madeMusic(context, 'left', this.#accompanimentIn(texture));
+      return [weighHand<LeftTexture>(context, 'left', { texture, rhythm: 'any', music })];
+    });
+  }
+
+  /** The house texture and plainer ones; where hands share the tune, the left has that instead. */
+  #leftTextures({ houseLeft: own, rung, hands, setting }: CandidateContext): readonly LeftTexture[] {
+    const { rules, wishes, place, material } = this.task;
+    const isChosen = wishes.leftTexture !== 'by-rung';
+    const shared: readonly LeftTexture[] =
+      hands.isShared && rung.leftPosition === 'one-per-section' && setting === 'solo' ? ['shares-tune'] : [];
+    if (isChosen || own === 'as-written')
+      return own === 'as-written' && !material.hasLeftHand ? ['held-root'] : [own];
+    const below = rules.house
+      .slice(0, place)
+      .map((each) => (setting === 'sing' ? each.singLeft : each.soloLeft));
+    const plainer = [own, ...below.reverse(), 'held-root' as const].filter(
+      (texture) =>
+        texture !== 'as-written' &&
+        leftRank(texture) <= rung.leftTextures &&
+        !(wishes.isDry && needsPedal(texture)),
+    );
+    const house = wishes.isDry && needsPedal(own) ? [] : [own];
+    return [...new Set([...house, ...plainer])].slice(0, MOST_TEXTURES).concat(shared);
+  }
+
+  /** A texture over the whole piece: a measure painted with it plays what it would play there. */
+  #accompanimentIn(texture: GeneratedTexture): Accompaniment {
+    const known = this.#made.get(texture);
+    if (known) return known;
+    const { material, rules, wishes, size } = this.task;
+    const isFixed = this.#rung.leftPosition === 'one-per-section';
+    const made = accompany({
+      material,
+      spans: spansFor(material, this.#rung.leftOnsets),
+      hand: 'left',
+      textureAt: () => textureFacts(rules, texture),
+      widest: this.#rung.widestSemitones,
+      size,
+      style: wishes.voicing,
+      positionAt: (measure) =>
+        isFixed ? (this.#hands[material.measures[measure]!.section]?.left ?? null) : null,
+      otherHand: wishes.settingAt.includes('sing') ? [] : this.#allTune,
+    });
+    this.#made.set(texture, made);
+    return made;
+  }
+
+  /** What the left hand has under the tune in a texture. */
+  notesOf(context: CandidateContext, texture: LeftTexture): readonly Note[] {
+    if (texture === 'as-written') return context.own.lower.notes;
+    if (texture === 'shares-tune') return [];
+    return this.#accompanimentIn(texture).notes.get(context.own.measure.index) ?? [];
+  }
+
+  #writtenLefts(context: CandidateContext): readonly HandChoice<LeftTexture>[] {
+    const options: HandChoice<LeftTexture>[] = [];
+    for (const rhythm of rhythmsAt(context)) {
+      const music = writtenMusic(context, 'left', rhythm);
+      if (options.some((each) => isSameMusic(each.music.notes, music.notes))) continue;
+      options.push(weighHand<LeftTexture>(context, 'left', { texture: 'as-written', rhythm, music }));
+    }
+    return options;
+  }
+
+  #silentLeft(context: CandidateContext): HandChoice<LeftTexture> {
+    const { measure, offset } = context.own;
+    const rests = fillWithRests(measure, offset, [], [], { staff: 1, voice: 'L' });
+    const music = { notes: [], rests, losses: [] };
+    return weighHand<LeftTexture>(context, 'left', { texture: 'shares-tune', rhythm: 'any', music });
+  }
+
+  /** How the first chord of each measure is voiced, where the choice is made from chords. */
+  voicingsOf(choices: readonly Choice[]): ReadonlyMap<number, ChordVoicing> {
+    const found = new Map<number, ChordVoicing>();
+    for (const [texture, { voicings }] of this.#made)
+      for (const voicing of voicings) {
+        const { measure } = voicing.span;
+        if (choices[measure]?.candidate.left.texture === texture && !found.has(measure))
+          found.set(measure, voicing);
+      }
+    return found;
+  }
+}

@@ -1,0 +1,237 @@
+import type { Rung } from '../limits/registry';
+import { diatonicIndex, midiOf } from '../pitch/pitch';
+import type { RhythmClass } from '../rungs/rhythm-classes.data';
+import type { Note } from '../score/model';
+import { accompany, spansFor, type Accompaniment } from '../voicing/accompany';
+import { weighHand, type CandidateContext, type HandChoice } from './hand-choice';
+import { isSameMusic, madeMusic, rhythmsAt, writtenMusic } from './hand-music';
+import { MOST_TEXTURES, type LeftChoices } from './left-choices';
+import { notesAllowed } from '../limits/notes-at-once';
+import type { Loss } from '../score/losses';
+import { fillWithRests } from '../score/fill-rests';
+import { reduceRhythm, type HandMusic } from './reduce-rhythm';
+import type { RungTask } from './rung-task';
+import {
+  isSung,
+  rightRank,
+  SUNG_TEXTURES,
+  type LeftTexture,
+  type RightTexture,
+  type SungTexture,
+  type TuneTexture,
+} from '../document/choices/textures.data';
+import { addUnderTune } from '../textures/under-tune';
+
+export interface RightOption extends HandChoice<RightTexture> {
+  readonly tuneNotes: readonly Note[];
+  readonly isShared: boolean;
+  /** What the left hand takes when the tune is shared. */
+  readonly low: HandChoice<LeftTexture> | null;
+}
+
+/** What the right hand could play on a rung: the tune in several rhythms with what stands under it, or a singer's chords. */
+export class RightChoices {
+  readonly #sung = new Map<SungTexture, Accompaniment>();
+
+  constructor(
+    private readonly task: RungTask,
+    private readonly rung: Rung,
+    private readonly lefts: LeftChoices,
+  ) {}
+
+  choicesAt(context: CandidateContext): readonly RightOption[] {
+    const { own, setting } = context;
+    const pinned = context.pins.right.get(own.measure.index);
+    const house = pinned ?? context.houseRight;
+    if (setting === 'sing' || isSung(house))
+      return this.#sungTextures(context, isSung(house) ? house : 'root-triads').flatMap((texture) =>
+        this.#sungAt(context, texture),
+      );
+    if (house === 'as-written' || setting === 'study') return this.#writtenRights(context);
+    const rhythms = rhythmsAt(context);
+    const options: RightOption[] = [];
+    for (const [order, rhythm] of rhythms.entries()) {
+      const tune = this.#tuneAt(context, rhythm);
+      const isNew = options.every((each) => !isSameMusic(each.tuneNotes, tune.notes));
+      if (!isNew) continue;
+      if (house !== 'tune' && order === 0)
+        options.push(this.#withUnder(context, tune, house as TuneTexture, rhythm));
+      if (house === 'tune' || pinned === undefined) options.push(this.#choice(context, 'tune', rhythm, tune));
+      const shared = this.#shareAt(context, tune, rhythm);
+      if (shared) options.push(shared);
+    }
+    return options;
+  }
+
+  /** The tune one note at a time in a rhythm, its chords brought down to their top. */
+  #tuneAt({ material, own }: CandidateContext, rhythm: RhythmClass): HandMusic {
+    return reduceRhythm({
+      measure: own.measure,
+      offset: own.offset,
+      hand: 'right',
+      notes: own.tune.notes,
+      rests: own.tune.rests,
+      heldFrom: material.heldFrom,
+      rhythm,
+    });
+  }
+
+  #withUnder(
+    context: CandidateContext,
+    tune: HandMusic,
+    texture: TuneTexture,
+    rhythm: RhythmClass,
+  ): RightOption {
+    const { material, own, rung, setting, size } = context;
+    const left = this.lefts.notesOf(context, context.houseLeft);
+    const added = addUnderTune({
+      measure: own.measure,
+      offset: own.offset,
+      tune: tune.notes,
+      heldOver: new Set(tune.notes.filter((note) => material.heldFrom.has(note.id)).map((note) => note.id)),
+      texture,
+      chordAt: material.chordAt,
+      isPhraseEnd: own.isPhraseEnd,
+      mostAtOnce: context.pins.right.has(own.measure.index) ? 4 : notesAllowed(rung, setting, 'right'),
+      widestSemitones: rung.widestSemitones,
+      reach: size.right.comfortable,
+      floorUnder: ({ at, duration }) =>
+        left
+          .filter((note) => note.at < at + duration && note.at + note.duration > at)
+          .reduce((top, note) => Math.max(top, midiOf(note.pitch)), 0),
+    });
+    const notes = [...tune.notes, ...added].sort((a, b) => a.at - b.at || midiOf(a.pitch) - midiOf(b.pitch));
+    return { ...this.#choice(context, texture, rhythm, { ...tune, notes }), tuneNotes: tune.notes };
+  }
+
+  /** Low tune notes go to the left hand where neither hand may shift and the tune is too wide for one. */
+  #shareAt(context: CandidateContext, tune: HandMusic, rhythm: RhythmClass): RightOption | null {
+    const { hands, own, rung } = context;
+    const isWanted =
+      context.pins.left.get(own.measure.index) === 'shares-tune' || context.houseLeft === 'shares-tune';
+    const isAllowed = rung.rightPosition === 'one-per-section' && rung.leftPosition === 'one-per-section';
+    if (!isWanted && !(isAllowed && hands.isShared)) return null;
+    const isLow = (note: Note) => diatonicIndex(note.pitch) < hands.right.low && !note.grace;
+    const low = tune.notes.filter(isLow);
+    if (low.length === 0 && !isWanted) return null;
+    const high = tune.notes.filter((note) => !isLow(note));
+    const place = { part: 0, staff: 1, voice: 'L' };
+    const lowNotes = low.map((note): Note => ({ ...note, ...place, lyrics: note.lyrics }));
+    const sharedLosses: readonly Loss[] =
+      low.length === 0
+        ? []
+        : [
+            {
+              measure: own.measure.index,
+              hand: 'right',
+              kind: 'other-hand',
+              notes: low.map((note) => note.id),
+              sentence:
+                'The left hand takes the low notes of the tune, so that neither hand leaves its five notes.',
+            },
+          ];
+    const rests = (notes: readonly Note[], staff: number, voice: string) =>
+      fillWithRests(own.measure, own.offset, notes, [], { staff, voice });
+    const upper = this.#choice(context, 'tune', rhythm, {
+      notes: high,
+      rests: rests(high, 0, tune.notes[0]?.voice ?? '1'),
+      losses: [...tune.losses, ...sharedLosses],
+    });
+    const lower = weighHand<LeftTexture>(context, 'left', {
+      texture: 'shares-tune',
+      rhythm,
+      music: { notes: lowNotes, rests: rests(lowNotes, 1, 'L'), losses: [] },
+    });
+    return { ...upper, isShared: true, low: lower, tuneNotes: [] };
+  }
+
+  #writtenRights(context: CandidateContext): readonly RightOption[] {
+    const { own } = context;
+    const options: RightOption[] = [];
+    for (const rhythm of rhythmsAt(context)) {
+      const music = writtenMusic(context, 'right', rhythm);
+      if (options.some((each) => isSameMusic(each.music.notes, music.notes))) continue;
+      options.push(this.#choice(context, 'as-written', rhythm, music));
+    }
+    return options.length > 0
+      ? options
+      : [this.#choice(context, 'as-written', 'any', { ...own.upper, losses: [] })];
+  }
+
+  /** The house texture and plainer ones, as for the left hand. */
+  #sungTextures({ own, rung, pins }: CandidateContext, house: SungTexture): readonly SungTexture[] {
+    const { rules, wishes, place } = this.task;
+    if (pins.right.has(own.measure.index) || wishes.rightTexture !== 'by-rung') return [house];
+    const below = rules.house
+      .slice(0, place)
+      .map((each) => each.singRight)
+      .filter((texture) => isSung(texture))
+      .filter((texture) => rightRank(texture) <= rung.rightTexturesSing);
+    return [...new Set([house, ...below.reverse()])].slice(0, MOST_TEXTURES);
+  }
+
+  /** The chords of a texture, and the same without their fifths, which are missed least. */
+  #sungAt(context: CandidateContext, texture: SungTexture): readonly RightOption[] {
+    const known = this.#sung.get(texture) ?? this.#voiceSung(texture);
+    this.#sung.set(texture, known);
+    const full = madeMusic(context, 'right', known);
+    const isInChord = (note: Note) => full.notes.some((each) => each !== note && each.at === note.at);
+    const fifths = full.notes.filter((note) => /t5(x|\.|$)/.test(note.id));
+    const options = [this.#choice(context, texture, 'any', full)];
+    // A broken chord would get holes.
+    if (fifths.length === 0 || !fifths.every(isInChord)) return options;
+    const { own } = context;
+    const notes = full.notes.filter((note) => !fifths.includes(note));
+    const thinner: HandMusic = {
+      notes,
+      rests: fillWithRests(own.measure, own.offset, notes, [], { staff: 0, voice: 'R' }),
+      losses: [
+        {
+          measure: own.measure.index,
+          hand: 'right',
+          kind: 'left-out',
+          notes: fifths.map((note) => note.id),
+          sentence:
+            'The chord goes without its fifth, which is missed least, to weigh no more than on the rung above.',
+        },
+      ],
+    };
+    return [...options, this.#choice(context, texture, 'any', thinner)];
+  }
+
+  #voiceSung(texture: SungTexture): Accompaniment {
+    const { material, wishes, size } = this.task;
+    return accompany({
+      material,
+      spans: spansFor(
+        material,
+        this.rung.rightTexturesSing <= 1
+          ? 'measures'
+          : this.rung.leftOnsets === 'chord-changes'
+            ? 'beats'
+            : this.rung.leftOnsets,
+      ),
+      hand: 'right',
+      textureAt: () => SUNG_TEXTURES[texture],
+      widest: this.rung.widestSemitones,
+      size,
+      style: wishes.voicing,
+      positionAt: () => null,
+      otherHand: [],
+    });
+  }
+
+  #choice(
+    context: CandidateContext,
+    texture: RightTexture,
+    rhythm: RhythmClass,
+    music: HandMusic,
+  ): RightOption {
+    return {
+      ...weighHand<RightTexture>(context, 'right', { texture, rhythm, music }),
+      tuneNotes: music.notes,
+      isShared: false,
+      low: null,
+    };
+  }
+}

@@ -1,0 +1,41 @@
+import type { HandSize } from '../hands/reach';
+import type { Candidate } from './candidates';
+import type { Choice } from './choose';
+import type { Setting } from '../document/choices/settings.data';
+import type { Material } from '../analyse/material';
+import type { SectionHands } from './section-hands';
+import type { ArrangingRules } from './rules';
+import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
+import type { ChordVoicing } from '../voicing/voice-chords';
+import type { VoicingStyle } from '../document/choices/voicing-styles.data';
+
+/** What an arrangement asks of every rung. */
+export interface Wishes {
+  readonly settingAt: readonly Setting[];
+  readonly leftTexture: LeftTexture | 'by-rung';
+  readonly rightTexture: RightTexture | 'by-rung';
+  readonly voicing: VoicingStyle;
+  /** The learner plays without a pedal. */
+  readonly isDry: boolean;
+}
+
+export interface RungTask {
+  readonly material: Material;
+  readonly rules: ArrangingRules;
+  /** Place in the ladder, from 1. */
+  readonly place: number;
+  readonly wishes: Wishes;
+  readonly size: HandSize;
+  readonly above: SolvedRung | null;
+  readonly firstLike: readonly number[];
+}
+
+export interface SolvedRung {
+  readonly place: number;
+  readonly choices: readonly Choice[];
+  readonly candidates: readonly (readonly Candidate[])[];
+  /** How the first chord of a measure is voiced in the left hand, where it is made from chords. */
+  readonly voicingAt: ReadonlyMap<number, ChordVoicing>;
+  /** Where the hands stay, section by section, on rungs where they may not shift. */
+  readonly hands: readonly SectionHands[];
+}

@@ -1,0 +1,80 @@
+import type { Rung } from './registry';
+import { DEFAULT_RUNGS, rungAt, rungsSchema } from './rungs';
+import { describe, expect, it } from 'vitest';
+
+describe('the ladder as it comes', () => {
+  const column = <K extends keyof Rung>(name: K) => DEFAULT_RUNGS.map((rung) => rung[name]);
+
+  it('has the limits of the table, rung by rung', () => {
+    expect(column('onsetsPerSecondTenths')).toEqual([15, 25, 35, 50, 70, null]);
+    expect(column('widestSemitones')).toEqual([7, 7, 9, 11, 12, null]);
+    expect(column('leapSemitones')).toEqual([5, 7, 9, 12, 15, null]);
+    expect(column('signature')).toEqual([1, 1, 2, 3, 4, null]);
+    expect(column('chromaticPerEight')).toEqual([0, 2, 4, 8, null, null]);
+    expect(column('newMeasures')).toEqual([8, 12, 16, 24, 32, null]);
+    expect(column('load')).toEqual([18, 30, 44, 58, 72, 100]);
+    expect(column('pedal')).toEqual(['none', 'none', 'optional', 'legato', 'any', 'any']);
+    expect(column('leftOnsets')).toEqual([
+      'chord-changes',
+      'strong-beats',
+      'beats',
+      'anywhere',
+      'anywhere',
+      'anywhere',
+    ]);
+    expect(column('notesSolo').map(({ right, left }) => [right, left])).toEqual([
+      [1, 1],
+      [1, 2],
+      [2, 3],
+      [2, 3],
+      [3, 4],
+      [4, 4],
+    ]);
+    expect(column('notesSing').map(({ right, left }) => [right, left])).toEqual([
+      [3, 1],
+      [3, 1],
+      [3, 2],
+      [3, 2],
+      [4, 2],
+      [4, 4],
+    ]);
+  });
+
+  it('passes its own validation, and never asks less of a limit higher up', () => {
+    expect(rungsSchema.safeParse(DEFAULT_RUNGS).success).toBe(true);
+    for (const name of ['onsetsPerSecondTenths', 'widestSemitones', 'leapSemitones', 'signature'] as const) {
+      const values = column(name).map((each) => each ?? Infinity);
+      expect(values).toEqual([...values].sort((a, b) => a - b));
+    }
+  });
+});
+
+describe('a studio’s own ladder', () => {
+  const refused = (rungs: unknown) => {
+    const result = rungsSchema.safeParse(rungs);
+    return result.success
+      ? []
+      : result.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`);
+  };
+
+  it('is refused with the place: a nameless rung, a limit that is no whole number, no rung at all', () => {
+    expect(refused([{ ...DEFAULT_RUNGS[0], name: '  ' }])[0]).toMatch(/^0\.name: Give the rung a name/);
+    expect(refused([{ ...DEFAULT_RUNGS[0], load: 17.5 }])[0]).toMatch(/^0\.load/);
+    expect(refused([{ ...DEFAULT_RUNGS[0], notesSolo: { right: 6, left: 1 } }])[0]).toMatch(
+      /^0\.notesSolo\.right/,
+    );
+    expect(refused([])).toHaveLength(1);
+    expect(refused([{ ...DEFAULT_RUNGS[0], pedal: 'sometimes' }])[0]).toMatch(/^0\.pedal/);
+  });
+
+  it('may not let a higher rung weigh less than the one before', () => {
+    const upsideDown = [DEFAULT_RUNGS[1], DEFAULT_RUNGS[0]];
+    expect(refused(upsideDown)[0]).toMatch(/^1\.load/);
+  });
+
+  it('is asked by its place from 1, the last one standing for all beyond', () => {
+    expect(rungAt(DEFAULT_RUNGS, 1)).toBe(DEFAULT_RUNGS[0]);
+    expect(rungAt(DEFAULT_RUNGS, 6)).toBe(DEFAULT_RUNGS[5]);
+    expect(rungAt(DEFAULT_RUNGS, 9)).toBe(DEFAULT_RUNGS[5]);
+  });
+});

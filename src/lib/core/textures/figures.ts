@@ -1,0 +1,196 @@
+import type { TimeSignature } from '../score/model';
+import { beatsOf } from '../score/time';
+import { ticks, type Ticks } from '../units';
+import type { Figure } from '../document/choices/textures.data';
+
+/** One touch of a figure: when, counted from the start of the metre, for how long, and which notes of the stack. */
+export interface Strike {
+  readonly at: Ticks;
+  readonly duration: Ticks;
+  /** Places in the stack, low to high. */
+  readonly tones: readonly number[];
+}
+
+interface FigureTask {
+  readonly figure: Figure;
+  /** How many notes the stack has. */
+  readonly size: number;
+  /** The stretch over which the chord holds, from the start of the metre. */
+  readonly from: number;
+  readonly duration: number;
+  readonly time: TimeSignature;
+  /** The piece ends here: what moves comes to rest. */
+  readonly isEnd: boolean;
+}
+
+interface Stretch {
+  readonly at: number;
+  readonly length: number;
+  readonly division: 2 | 3;
+}
+
+/**
+ * When the notes of a texture sound over one chord. Figures follow the beat groups of the metre, begin anew with every
+ * chord, and come to rest in the last measure. Strikes do not overlap; all but off-beat ones cover the stretch without a gap.
+ */
+export function strikesOf(task: FigureTask): readonly Strike[] {
+  const { figure, size, from, duration, isEnd } = task;
+  const all = Array.from({ length: size }, (_, index) => index);
+  const whole = [strike(from, duration, all)];
+  const beats = beatsIn(task);
+  if (beats.length === 0) return whole;
+  const upper = all.slice(1);
+  switch (figure) {
+    case 'held':
+      return whole;
+    case 'pulsed':
+      return isEnd ? whole : beats.map((beat) => strike(beat.at, beat.length, all));
+    case 'alternating':
+      if (isEnd) return [strike(from, duration, [0])];
+      return beats.map((beat, index) => strike(beat.at, beat.length, [index % 2 === 0 ? 0 : size - 1]));
+    case 'broken':
+      if (isEnd) return whole;
+      return divided(beats).map((each, index) =>
+        strike(each.at, each.length, [brokenTone(index, size, beats[0]!.division)]),
+      );
+    case 'bass-then-chord':
+      return isEnd ? whole : bassThenChord(beats, upper);
+    case 'swing':
+      // The low fifth only takes turns with the root; at the end it would blur with it.
+      return isEnd ? [strike(from, duration, [0, ...upper.slice(1)])] : swing(beats, upper);
+    case 'spread':
+      if (isEnd) return whole;
+      return spread(from, duration, beats, size);
+    case 'chord-and-top':
+      return isEnd ? whole : chordAndTop(beats, all);
+    case 'outer-first':
+      if (isEnd) return whole;
+      return divided(beats).map((each, index) =>
+        strike(each.at, each.length, [outerFirst(index, size, beats[0]!.division)]),
+      );
+    case 'low-then-chord':
+      return isEnd ? whole : lowThenChord(from, duration, beats, upper);
+    case 'walking':
+      return isEnd || size < 2 || beats.length < 2 ? [strike(from, duration, [0])] : walk(from, beats);
+    case 'full-then-thin':
+      return isEnd ? whole : fullThenThin(beats, all);
+    case 'off-beat':
+      return isEnd ? whole : offBeats(beats, all);
+    case 'filled':
+      if (isEnd) return [strike(from, duration, all.slice(0, 3))];
+      return divided(beats).map((each, index) => strike(each.at, each.length, [index % size]));
+  }
+}
+
+function strike(at: number, duration: number, tones: readonly number[]): Strike {
+  return { at: ticks(at), duration: ticks(duration), tones };
+}
+
+/** The beats of the metre inside the stretch; one that begins between beats opens with what is left of its beat. */
+function beatsIn({ from, duration, time }: FigureTask): readonly Stretch[] {
+  const end = from + duration;
+  return beatsOf(time).flatMap((beat): Stretch[] => {
+    const at = Math.max(from, beat.at);
+    const length = Math.min(end, beat.at + beat.length) - at;
+    return length > 0 ? [{ at, length, division: beat.division }] : [];
+  });
+}
+
+/** Beats cut into halves, or thirds where they are compound; short ones stay as they are. */
+function divided(beats: readonly Stretch[]): readonly Stretch[] {
+  return beats.flatMap((beat) => {
+    const parts =
+      beat.length % beat.division === 0 && beat.length / beat.division >= 5040 ? beat.division : 1;
+    const length = beat.length / parts;
+    return Array.from({ length: parts }, (_, index) => ({ ...beat, at: beat.at + index * length, length }));
+  });
+}
+
+/** Up and down through the chord in simple metre, up through it in each compound beat. */
+function brokenTone(index: number, size: number, division: 2 | 3): number {
+  if (size < 3) return index % size;
+  return division === 3 ? index % 3 : [0, 1, 2, 1][index % 4]!;
+}
+
+/** The root on the first beat, the chord on the others; in compound metre so within each beat. */
+function bassThenChord(beats: readonly Stretch[], upper: readonly number[]): readonly Strike[] {
+  if (beats[0]!.division === 3)
+    return beats.flatMap((beat) =>
+      divided([beat]).map((each, index) => strike(each.at, each.length, index === 0 ? [0] : upper)),
+    );
+  return beats.map((beat, index) => strike(beat.at, beat.length, index === 0 ? [0] : upper));
+}
+
+/** Root, chord, fifth, chord: bass and chord in turn, the second bass the fifth of the chord, laid low. */
+function swing(beats: readonly Stretch[], upper: readonly number[]): readonly Strike[] {
+  const [, ...chord] = upper;
+  const fifth = upper[0]!;
+  if (beats.length === 3)
+    return beats.map((beat, index) => strike(beat.at, beat.length, index === 0 ? [0] : chord));
+  return beats.map((beat, index) =>
+    strike(beat.at, beat.length, index % 2 === 1 ? chord : [index % 4 === 2 ? fifth : 0]),
+  );
+}
+
+/** Root, fifth and tenth one after another by half beats (thirds of a compound one), the tenth held to the end. */
+function spread(from: number, duration: number, beats: readonly Stretch[], size: number): readonly Strike[] {
+  const steps = divided(beats).slice(0, size);
+  return steps.map((each, index) => {
+    const isLast = index === steps.length - 1;
+    return strike(each.at, isLast ? from + duration - each.at : each.length, [index]);
+  });
+}
+
+/** The chord on each beat and its top note once more before the next. */
+function chordAndTop(beats: readonly Stretch[], all: readonly number[]): readonly Strike[] {
+  const top = all.slice(-1);
+  return beats.flatMap((beat) => {
+    const parts = divided([beat]);
+    if (parts.length === 1) return [strike(beat.at, beat.length, all)];
+    const last = parts.at(-1)!;
+    return [strike(beat.at, last.at - beat.at, all), strike(last.at, last.length, top)];
+  });
+}
+
+/** Root, fifth, third, fifth; in compound beats root, fifth, third. */
+function outerFirst(index: number, size: number, division: 2 | 3): number {
+  if (size < 3) return index % size;
+  return division === 3 ? [0, 2, 1][index % 3]! : [0, 2, 1, 2][index % 4]!;
+}
+
+/** The low root for a beat, then the chord held to the end, while the pedal keeps the root. */
+function lowThenChord(
+  from: number,
+  duration: number,
+  beats: readonly Stretch[],
+  upper: readonly number[],
+): readonly Strike[] {
+  const first = beats[0]!;
+  const rest = duration - first.length;
+  if (rest <= 0) return [strike(from, duration, [0])];
+  return [strike(from, first.length, [0]), strike(from + first.length, rest, upper)];
+}
+
+/** The root until the last beat, which steps towards the root to come. */
+function walk(from: number, beats: readonly Stretch[]): readonly Strike[] {
+  const last = beats.at(-1)!;
+  return [strike(from, last.at - from, [0]), strike(last.at, last.length, [1])];
+}
+
+/** All of the chord on the first beat, then its upper notes, then its top. */
+function fullThenThin(beats: readonly Stretch[], all: readonly number[]): readonly Strike[] {
+  return beats.map((beat, index) => {
+    const isLast = index > 0 && index === beats.length - 1 && beats.length > 2;
+    const tones = index === 0 || all.length < 3 ? all : isLast ? all.slice(-1) : all.slice(-2);
+    return strike(beat.at, beat.length, tones);
+  });
+}
+
+/** Silence on the beat, the chord on what is left of it; beats too short to divide answer each other. */
+function offBeats(beats: readonly Stretch[], all: readonly number[]): readonly Strike[] {
+  return beats.flatMap((beat, index) => {
+    const parts = divided([beat]);
+    if (parts.length === 1) return index % 2 === 1 ? [strike(beat.at, beat.length, all)] : [];
+    return parts.slice(1).map((each) => strike(each.at, each.length, all));
+  });
+}
