@@ -1,6 +1,9 @@
 import { writeFileSync } from 'node:fs';
 import { arrange } from '../src/lib/core/arrange/arrange';
 import { ANYONE, type ArrangeFor } from '../src/lib/core/arrange/arrange-for';
+import { recordsOf } from '../src/lib/core/snags/records';
+import { PEDAL_POLICIES, type PedalPolicy } from '../src/lib/core/document/choices/pedal-policies.data';
+import type { Recipe } from '../src/lib/core/document/recipe';
 import { newDocument, type ArrangementDocument } from '../src/lib/core/document/document';
 import { SETTINGS, type Setting } from '../src/lib/core/document/choices/settings.data';
 import { arrangementMusicXml } from '../src/lib/core/handout/export';
@@ -28,6 +31,8 @@ const OPTIONS = [
   'span-left',
   'span-right',
   'tempo',
+  'pedal',
+  'fingers',
   'values',
   'counts',
   'out',
@@ -35,7 +40,7 @@ const OPTIONS = [
 
 /**
  * `arrange FILE… --rung N [--setting solo|sing|study|two] [--key G] [--left TEXTURE] [--right TEXTURE] [--span-left S]
- * [--span-right S] [--tempo Q] [--values doubled] [--counts shown] [--out F.musicxml|F.mid|F.abc|F.cho]`.
+ * [--span-right S] [--tempo Q] [--pedal POLICY] [--fingers at-shifts|every-note|none] [--values doubled] [--counts shown] [--out F.musicxml|F.mid|F.abc|F.cho]`.
  */
 export function arrangeFiles(args: readonly string[]): boolean {
   const { files, options } = readArguments(args, OPTIONS);
@@ -69,12 +74,7 @@ export function arrangeFiles(args: readonly string[]): boolean {
           .filter((snag) => snag.measure === measure.index)
           .map((snag) => snag.sentence),
       })),
-      losses: arrangement.losses.map(({ measure, hand, kind, sentence }) => ({
-        measure,
-        hand,
-        kind,
-        sentence,
-      })),
+      records: recordsOf(arrangement, arrangement.score.measures),
       ...(options['score'] ? { score: listNotes(arrangement.score) } : {}),
     };
   });
@@ -92,10 +92,19 @@ function documentFor(facts: SourceFacts, options: Options): ArrangementDocument 
       leftTexture: (options['left'] as LeftTexture | undefined) ?? 'by-rung',
       rightTexture: (options['right'] as RightTexture | undefined) ?? 'by-rung',
       tempo: options['tempo'] === undefined ? null : Number(options['tempo']),
+      pedal: (options['pedal'] as PedalPolicy | undefined) ?? plain.recipe.pedal,
+      fingers: FINGERS[options['fingers'] ?? ''] ?? plain.recipe.fingers,
       noteValues: options['values'] === 'doubled' ? 'doubled' : 'as-written',
     },
   };
 }
+
+/** What can be asked of fingers, as the recipe has it. */
+const FINGERS: Readonly<Record<string, Recipe['fingers']>> = {
+  'at-shifts': 'at-shifts',
+  'every-note': 'every-note',
+  none: 'hidden',
+};
 
 function whomFor(options: Options): ArrangeFor {
   const span = (name: string) => {
@@ -117,6 +126,11 @@ function faultOf(options: Options, files: number): string | null {
     return `The left hand can be ${LEFT_TEXTURES.join(', ')}.`;
   if (right !== undefined && !RIGHT_TEXTURES.includes(right as RightTexture))
     return `The right hand can be ${RIGHT_TEXTURES.join(', ')}.`;
+  const { pedal, fingers } = options;
+  if (pedal !== undefined && !Object.hasOwn(PEDAL_POLICIES, pedal))
+    return `The pedal can be ${Object.keys(PEDAL_POLICIES).join(', ')}.`;
+  if (fingers !== undefined && !Object.hasOwn(FINGERS, fingers))
+    return `Fingers can be ${Object.keys(FINGERS).join(', ')}.`;
   for (const name of ['span-left', 'span-right', 'tempo']) {
     const value = options[name];
     const [least, greatest] = name === 'tempo' ? [20, 300] : [5, 24];

@@ -1,19 +1,18 @@
-import { TAKES_OVER_FROM } from '../arrange/apply-fingers';
-import { AVERAGE_HAND, canReach, isBlackKey } from '../hands/reach';
+import { pinNotes } from '../arrange/arrange';
+import { fingerTask } from '../arrange/apply-fingers';
 import type { ArrangeFor } from '../arrange/arrange-for';
-import type { ArrangementDocument } from '../document/document';
-import { gatherMaterial } from '../analyse/material';
-import { NO_PINS } from '../ladder/measure-pins';
-import { RungSolver } from '../ladder/solve-rung';
+import { chooseArrangement } from '../arrange/choose-arrangement';
 import type { SourceFacts } from '../analyse/study-source';
+import type { ArrangementDocument } from '../document/document';
+import { openDocument } from '../document/open-document';
 import { fingeringEffort, fingerScore } from '../fingering/finger-score';
-import { msPerTick } from '../score/tempo';
-import { byOctaves, transposeScore } from '../score/transpose-score';
-import { measureLoad } from '../load/load';
+import { canReach, isBlackKey } from '../hands/reach';
+import { judgeMeasures, type JudgedMeasure } from '../load/judge-measures';
 import type { Interval } from '../pitch/interval';
-import { intervalBetweenTonics, keyName, tonicOf, type Key } from '../pitch/key';
+import { keyName, type Key } from '../pitch/key';
 import { midiOf } from '../pitch/pitch';
-import type { Note, Score } from '../score/model';
+import type { Note } from '../score/model';
+import { transpositionTo } from '../score/transpose-score';
 
 /** A singer's lowest and highest key, and the comfortable middle of it. */
 export interface VoiceRange {
@@ -110,20 +109,19 @@ export function twelveKeys(mode: Key['mode']): readonly Key[] {
 }
 
 /**
- * How well the piece lies in one key: transposed, chosen for the rung, fingered and weighed there, at the octave that fits
- * best. Octaves are counted from the keyboard, not from the key that the piece came in. O(measures × candidates²).
+ * How well the piece lies in one key, at the octave that fits best: what is rated is the arrangement that taking the key
+ * makes, with its rung, pins and sections. Octaves are counted from the keyboard, not from the key that the piece came in.
+ * As long as arranging the piece.
  */
 export function rateKey(task: RankTask, key: Key): RankedKey {
   const { facts, whom, voice } = task;
-  const nearest = intervalBetweenTonics(tonicOf(facts.key), tonicOf(key));
+  const nearest = transpositionTo(facts.score, facts.key, key, whom.keyboard);
   const tune = facts.score.notes
     .filter((note) => facts.tuneIds.has(note.id))
     .map((note) => midiOf(note.pitch));
   const octave = bestOctave(tune, nearest, whom, voice);
-  const interval = byOctaves(nearest, octave);
-  const score = transposeScore({ ...facts.score, chords: facts.chords }, interval);
-  const amounts = measureKey(task, key, score, interval);
-  const moved = tune.map((each) => each + interval.semitones);
+  const amounts = measureKey(task, key, octave);
+  const moved = tune.map((each) => each + nearest.semitones + 12 * octave);
   const whole = forEachTerm((term) => Math.round(100 * amounts[term]));
   const range = { lowest: Math.min(...moved), highest: Math.max(...moved) };
   return weighKey({ key, name: keyName(key), octave, amounts: whole, ...range }, task.weights);
@@ -170,92 +168,63 @@ function bestOctave(
 function measureKey(
   { facts, document, whom, voice }: RankTask,
   key: Key,
-  score: Score,
-  interval: Interval,
+  octave: number,
 ): Record<KeyTerm, number> {
-  const { recipe } = document;
-  const material = gatherMaterial({
-    score,
-    key,
-    roles: facts.roles,
-    tuneIds: facts.tuneIds,
-    sections: facts.sections,
-    tempo: recipe.tempo,
-  });
-  const solver = new RungSolver({
+  const recipe = { ...document.recipe, key: keyName(key), octave };
+  const open = openDocument({ ...document, recipe });
+  const chosen = chooseArrangement(facts, open, whom);
+  const { notes: all } = pinNotes(open, chosen);
+  const notes = all.filter((note) => note.staff <= 1);
+  const { material, interval } = chosen;
+  const task = fingerTask(chosen, notes, recipe, whom);
+  const fingers = fingerScore(task).notes;
+  const effort = fingeringEffort(task);
+  const measures = judgeMeasures({
     material,
-    rules: whom.rules,
-    place: recipe.rung,
-    size: whom.size,
-    above: null,
-    firstLike: facts.firstLike,
-    wishes: {
-      settingAt: score.measures.map(() => recipe.setting),
-      leftTexture:
-        recipe.leftTexture === 'as-written' && !material.hasLeftHand ? 'held-root' : recipe.leftTexture,
-      rightTexture: recipe.rightTexture,
-      voicing: recipe.voicing,
-      isDry: whom.pedal !== 'yes',
-    },
-  });
-  const { choices } = solver.solve(NO_PINS);
-  const notes = choices.flatMap(({ candidate }): readonly Note[] => [
-    ...candidate.right.music.notes,
-    ...candidate.left.music.notes,
-  ]);
-  const fingering = {
     notes,
-    measures: score.measures,
-    sections: material.sections,
     size: whom.size,
-    style: recipe.fingerStyle,
-    msPerTick: msPerTick(score, recipe.tempo),
-    mayTakeOver: recipe.rung >= TAKES_OVER_FROM,
-    pinned: new Map<string, number>(),
-  };
-  const fingers = fingerScore(fingering).notes;
-  const effort = fingeringEffort(fingering);
+    leftTextures: [],
+    rightTextures: [],
+  });
   const count = Math.max(1, notes.length);
   const black = notes.filter((note) => isBlackKey(midiOf(note.pitch)));
   const outerOnBlack = black.filter((note) => [1, 5].includes(fingers.get(note.id)?.finger ?? 0));
-  const tune = notes.filter((note) => facts.tuneIds.has(note.id)).map((note) => midiOf(note.pitch));
-  const sung =
-    recipe.setting === 'sing' || tune.length === 0
-      ? score.notes.filter((note) => facts.tuneIds.has(note.id)).map((note) => midiOf(note.pitch))
-      : tune;
+  const isTune = (note: Note) => facts.tuneIds.has(note.id);
+  const tune = notes.filter(isTune);
+  const sung = (
+    recipe.setting === 'sing' || tune.length === 0 ? material.score.notes.filter(isTune) : tune
+  ).map((note) => midiOf(note.pitch));
   const mean = sung.reduce((sum, each) => sum + each, 0) / Math.max(1, sung.length);
-  const works = choices.flatMap(({ candidate }) => [candidate.right.work, candidate.left.work]);
-  const size = whom.size ?? AVERAGE_HAND;
+  const total = (of: (measure: JudgedMeasure) => number) =>
+    measures.reduce((sum, measure) => sum + of(measure), 0);
   return {
     signature: Math.abs(key.fifths),
     blackKeys: (100 * black.length) / count,
     thumbOnBlack: (100 * outerOnBlack.length) / count,
     effort: effort.cost / Math.max(1, effort.touches),
-    shifts: works.reduce((sum, work) => sum + work.shifts, 0) / Math.max(1, choices.length),
-    reach: choices.reduce(
-      (sum, { candidate: { right, left } }) =>
-        sum +
-        beyond(right.work.touches, size.right.comfortable) +
-        beyond(left.work.touches, size.left.comfortable),
-      0,
+    shifts: total(({ right, left }) => right.work.shifts + left.work.shifts) / Math.max(1, measures.length),
+    reach: total(
+      ({ right, left }) =>
+        beyond(right.work.touches, whom.size.right.comfortable) +
+        beyond(left.work.touches, whom.size.left.comfortable),
     ),
-    load:
-      choices.reduce((sum, { candidate }) => sum + measureLoad(candidate.rightBase, candidate.leftBase), 0) /
-      Math.max(1, choices.length),
+    load: total(({ load }) => load.total) / Math.max(1, measures.length),
     register: sung.length === 0 ? 0 : Math.abs(mean - TUNE_CENTRE),
     keyboard: notes.filter((note) => {
       const each = midiOf(note.pitch);
       return each < whom.keyboard.lowest || each > whom.keyboard.highest;
     }).length,
-    voice:
-      voice === null
-        ? 0
-        : sung.reduce((sum, each) => {
-            if (each < voice.lowest || each > voice.highest) return sum + 1;
-            return each < voice.comfortLowest || each > voice.comfortHighest ? sum + 0.2 : sum;
-          }, 0),
+    voice: voice === null ? 0 : outsideVoice(sung, voice),
     distance: Math.abs(interval.semitones),
   };
+}
+
+/** Notes that the voice has not, and a fifth of a note for each that is not comfortable. */
+function outsideVoice(sung: readonly number[], voice: VoiceRange): number {
+  return sung.reduce((sum, each) => {
+    if (each < voice.lowest || each > voice.highest) return sum + 1;
+    return each < voice.comfortLowest || each > voice.comfortHighest ? sum + 0.2 : sum;
+  }, 0);
 }
 
 function beyond(
