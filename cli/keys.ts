@@ -1,9 +1,10 @@
+import type { VoiceRange } from '../src/lib/core/learner/voice';
 import { ANYONE } from '../src/lib/core/arrange/arrange-for';
 import { newDocument } from '../src/lib/core/document/document';
 import { DEFAULT_RULES } from '../src/lib/core/ladder/rules';
 import { makeupOf, studySource } from '../src/lib/core/analyse/study-source';
 import { spanOf } from '../src/lib/core/hands/reach';
-import { KEY_STYLES, rateKey, sortKeys, twelveKeys, type VoiceRange } from '../src/lib/core/keys/rank-keys';
+import { KEY_STYLES, rateKey, sortKeys, twelveKeys } from '../src/lib/core/keys/rank-keys';
 import { midiOf, readPitch } from '../src/lib/core/pitch/pitch';
 import { readArguments } from './arguments';
 import { forEachScore } from './files';

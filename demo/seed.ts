@@ -9,9 +9,15 @@ import { createArrangement, findArrangement, saveStep } from '../src/lib/server/
 import { closeDatabase } from '../src/lib/server/db/client';
 import { handOut } from '../src/lib/server/editions';
 import { addLearner } from '../src/lib/server/learners';
+import type { Found } from '../src/lib/server/outcome';
 import { keepPiece, readUpload, sourceScore } from '../src/lib/server/pieces';
 import { assignmentsOf, logEntry } from '../src/lib/server/practice';
 import { ARRANGEMENTS, LEARNERS, SOURCES, type DemoArrangement } from './studio';
+
+function found<T>(outcome: Found<T>): T {
+  if (!outcome.ok) throw new Error(outcome.message);
+  return outcome.value;
+}
 
 const MS_PER_DAY = 86_400_000;
 const nowMs = Date.now();
@@ -24,8 +30,8 @@ function importTune(name: string): string {
 }
 
 function save(arrangementId: string, step: ArrangementStep | null): void {
-  const current = findArrangement(arrangementId);
-  if (!step || !current) return;
+  const current = found(findArrangement(arrangementId));
+  if (!step) return;
   const saved = saveStep(
     arrangementId,
     { baseRevision: current.revision, idempotencyKey: randomUUID(), step },
@@ -38,7 +44,7 @@ function makeArrangement(pieceId: string, plan: DemoArrangement, learnerId: stri
   const made = createArrangement(pieceId, nowMs, { name: plan.name, rung: plan.rung });
   if (!made.ok) throw new Error(made.message);
   const id = made.value;
-  const document = () => findArrangement(id)!.document;
+  const document = () => found(findArrangement(id)).document;
   save(
     id,
     recipeStep(document(), {
@@ -59,7 +65,7 @@ function makeArrangement(pieceId: string, plan: DemoArrangement, learnerId: stri
       ),
     );
   }
-  const { notes } = arrange(studySource(sourceScore(pieceId, 1)!), document()).score;
+  const { notes } = arrange(studySource(found(sourceScore(pieceId, 1))), document()).score;
   const pins = (plan.fingers ?? []).flatMap(([measure, place, finger]) => {
     const note = notes.filter((each) => each.measure === measure && each.staff === 0)[place];
     return note ? [fingerPin(note.id, finger)] : [];
@@ -71,9 +77,9 @@ function makeArrangement(pieceId: string, plan: DemoArrangement, learnerId: stri
 function stamp(arrangementId: string, learnerId: string, plan: DemoArrangement): void {
   const given = handOut(arrangementId, learnerId, nowMs - 28 * MS_PER_DAY);
   if (!given.ok) throw new Error(given.message);
-  const assignment = assignmentsOf(learnerId).find((each) => each.id === given.value.assignmentId)!;
+  const assignment = assignmentsOf([learnerId]).find((each) => each.id === given.value.assignmentId)!;
   for (const [index, { section, stage, tempo, daysAgo }] of plan.stamps.entries()) {
-    const sectionId = assignment.edition.frozen.sections[section]!.id;
+    const sectionId = assignment.sections[section]!.id;
     const onDay = Math.floor(nowMs / MS_PER_DAY) - daysAgo;
     logEntry(
       {

@@ -1,13 +1,4 @@
-import {
-  addLearner,
-  choose,
-  expect,
-  expectAccessible,
-  expectSaved,
-  importTune,
-  openBench,
-  test,
-} from './studio';
+import { addLearner, choose, expect, expectAccessible, expectSaved, importTune, openBench, test } from './studio';
 import type { Page } from '@playwright/test';
 
 /** Presses the middle of the notehead of a note. */

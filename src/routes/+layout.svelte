@@ -6,7 +6,7 @@
   import { Toaster } from 'svelte-sonner';
   import type { LayoutProps } from './$types';
 
-  const { children }: LayoutProps = $props();
+  const { children, data }: LayoutProps = $props();
   provideEngraver();
 
   // Says that the page answers to clicks and keys now; browser tests wait for it.
@@ -49,5 +49,8 @@
     {/each}
   </nav>
 </header>
+{#each data.problems as problem (problem)}
+  <p class="notice notice-fault screen-only m-2" role="alert">{problem}</p>
+{/each}
 <main id="main">{@render children()}</main>
 <Toaster position="bottom-right" />

@@ -28,7 +28,8 @@
                   >
                   <td>{step.title}</td>
                   <td>
-                    {#if step.section}
+                    {#if step.problem}<span class="fault">{step.problem}</span>
+                    {:else if step.section}
                       <a href="/learners/{learner.id}#a{step.assignmentId}"
                         ><strong>{step.section}</strong>: {step.stage}</a
                       >

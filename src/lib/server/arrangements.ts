@@ -1,10 +1,11 @@
-import { and, desc, eq } from 'drizzle-orm';
-import { newDocument, readDocument, type ArrangementDocument } from '../core/document/document';
+import { and, count, desc, eq, ne } from 'drizzle-orm';
+import { newDocument, type ArrangementDocument } from '../core/document/document';
 import { applyStep, pinStep, recipeStep, type ArrangementStep } from '../core/document/steps';
 import { makeupOf, studySource } from '../core/analyse/study-source';
 import { database } from './db/client';
 import { arrangementHistory, arrangements, pieces } from './db/schema';
-import { newId, type Outcome } from './outcome';
+import { read } from './kept/kept';
+import { newId, notFound, type Found, type Outcome } from './outcome';
 import { sourceScore } from './pieces';
 
 export interface ArrangementRecord {
@@ -18,43 +19,74 @@ export interface ArrangementRecord {
   readonly updatedAtMs: number;
 }
 
-export function findArrangement(id: string): ArrangementRecord | null {
+const GONE = notFound('This arrangement is no longer in the studio.');
+
+export function findArrangement(id: string): Found<ArrangementRecord> {
   const row = database()
     .select({ arrangement: arrangements, pieceTitle: pieces.title })
     .from(arrangements)
     .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
     .where(eq(arrangements.id, id))
     .get();
-  if (!row) return null;
-  const { documentJson, ...rest } = row.arrangement;
-  return { ...rest, pieceTitle: row.pieceTitle, document: readDocument(documentJson) };
+  if (!row) return GONE;
+  const { document, ...rest } = row.arrangement;
+  if (!document.ok) return document;
+  return { ok: true, value: { ...rest, pieceTitle: row.pieceTitle, document: document.value } };
 }
 
-export function listArrangements(pieceId?: string): readonly ArrangementRecord[] {
-  const rows = database()
-    .select({ id: arrangements.id })
+/** The arrangements of a piece, the newest first, by what lists say of them. */
+export function listArrangements(pieceId: string) {
+  return database()
+    .select({
+      id: arrangements.id,
+      name: arrangements.name,
+      updatedAtMs: arrangements.updatedAtMs,
+      sourceRevision: arrangements.sourceRevision,
+    })
     .from(arrangements)
-    .where(pieceId === undefined ? undefined : eq(arrangements.pieceId, pieceId))
+    .where(eq(arrangements.pieceId, pieceId))
     .orderBy(desc(arrangements.updatedAtMs))
     .all();
-  return rows.flatMap(({ id }) => findArrangement(id) ?? []);
+}
+
+/** The other arrangements of the same piece; those that cannot be read have nothing to copy. */
+export function siblingsOf({ id, pieceId }: ArrangementRecord) {
+  return database()
+    .select({ id: arrangements.id, name: arrangements.name, document: arrangements.document })
+    .from(arrangements)
+    .where(and(eq(arrangements.pieceId, pieceId), ne(arrangements.id, id)))
+    .orderBy(desc(arrangements.updatedAtMs))
+    .all()
+    .flatMap(({ document, ...rest }) => {
+      if (!document.ok) return [];
+      const { recipe, pins } = document.value;
+      return [{ ...rest, rung: recipe.rung, pins: pins.length }];
+    });
 }
 
 export function createArrangement(
   pieceId: string,
   nowMs: number,
   { name, rung = 3 }: { readonly name?: string; readonly rung?: number } = {},
-): Outcome<string> {
-  const piece = database().select().from(pieces).where(eq(pieces.id, pieceId)).get();
-  const score = piece && sourceScore(pieceId, piece.sourceRevision);
-  if (!piece || !score)
-    return { ok: false, code: 'not-found', message: 'This piece is no longer in the studio.' };
-  const document = newDocument(makeupOf(studySource(score)), rung);
-  const count = database().select().from(arrangements).where(eq(arrangements.pieceId, pieceId)).all().length;
+): Found<string> {
+  const piece = database()
+    .select({ sourceRevision: pieces.sourceRevision })
+    .from(pieces)
+    .where(eq(pieces.id, pieceId))
+    .get();
+  if (!piece) return notFound('This piece is no longer in the studio.');
+  const score = sourceScore(pieceId, piece.sourceRevision);
+  if (!score.ok) return score;
+  const document = newDocument(makeupOf(studySource(score.value)), rung);
+  const others = database()
+    .select({ n: count() })
+    .from(arrangements)
+    .where(eq(arrangements.pieceId, pieceId))
+    .get()!.n;
   const id = insertArrangement(
     pieceId,
     piece.sourceRevision,
-    name ?? `Rung ${rung}${count > 0 ? `, ${count + 1}` : ''}`,
+    name ?? `Rung ${rung}${others > 0 ? `, ${others + 1}` : ''}`,
     document,
     nowMs,
   );
@@ -62,30 +94,28 @@ export function createArrangement(
 }
 
 /** Keeps a document as an arrangement of its own beside the one it came from. */
-export function copyArrangement(
-  fromId: string,
-  document: ArrangementDocument,
-  nowMs: number,
-): Outcome<string> {
+export function copyArrangement(fromId: string, document: ArrangementDocument, nowMs: number): Found<string> {
   const from = findArrangement(fromId);
-  if (!from) return { ok: false, code: 'not-found', message: 'This arrangement is no longer in the studio.' };
+  if (!from.ok) return from;
+  const { pieceId, sourceRevision, name } = from.value;
   return {
     ok: true,
-    value: insertArrangement(from.pieceId, from.sourceRevision, `${from.name} (copy)`, document, nowMs),
+    value: insertArrangement(pieceId, sourceRevision, `${name} (copy)`, document, nowMs),
   };
 }
 
 /** The same recipe on another rung, as an arrangement of its own. Pins may come along; those without a note there rest. */
-export function makeRung(fromId: string, rung: number, withPins: boolean, nowMs: number): Outcome<string> {
+export function makeRung(fromId: string, rung: number, withPins: boolean, nowMs: number): Found<string> {
   const from = findArrangement(fromId);
-  if (!from) return { ok: false, code: 'not-found', message: 'This arrangement is no longer in the studio.' };
-  const document: ArrangementDocument = {
-    ...from.document,
-    recipe: { ...from.document.recipe, rung },
-    pins: withPins ? from.document.pins : [],
+  if (!from.ok) return from;
+  const { pieceId, sourceRevision, document, name } = from.value;
+  const made: ArrangementDocument = {
+    ...document,
+    recipe: { ...document.recipe, rung },
+    pins: withPins ? document.pins : [],
   };
-  const name = `${from.name.replace(/,? rung \d+$/i, '')}, rung ${rung}`.slice(0, 60);
-  return { ok: true, value: insertArrangement(from.pieceId, from.sourceRevision, name, document, nowMs) };
+  const called = `${name.replace(/,? rung \d+$/i, '')}, rung ${rung}`.slice(0, 60);
+  return { ok: true, value: insertArrangement(pieceId, sourceRevision, called, made, nowMs) };
 }
 
 /** Takes over another arrangement's pins, but where this one has a pin of its own for the same thing. */
@@ -93,30 +123,33 @@ export function copyPins(
   toId: string,
   fromId: string,
   nowMs: number,
-): Outcome<{ readonly taken: number; readonly kept: number }> {
+): Found<{ readonly taken: number; readonly kept: number }> {
   const [to, from] = [findArrangement(toId), findArrangement(fromId)];
-  if (!to || from?.pieceId !== to.pieceId)
-    return { ok: false, code: 'not-found', message: 'One of these arrangements is no longer in the studio.' };
-  const own = new Set(to.document.pins.map((pin) => pin.id));
-  const news = from.document.pins.filter((pin) => !own.has(pin.id));
-  const step = pinStep(to.document, news);
-  const kept = from.document.pins.length - news.length;
+  if (!to.ok) return to;
+  if (!from.ok) return from;
+  if (from.value.pieceId !== to.value.pieceId)
+    return notFound('The two arrangements are not of the same piece.');
+  const own = new Set(to.value.document.pins.map((pin) => pin.id));
+  const news = from.value.document.pins.filter((pin) => !own.has(pin.id));
+  const step = pinStep(to.value.document, news);
+  const kept = from.value.document.pins.length - news.length;
   if (step) {
-    const saved = saveStep(toId, { baseRevision: to.revision, idempotencyKey: newId(), step }, nowMs);
-    if (!saved.ok) return { ok: false, code: 'not-found', message: saved.message };
+    const saved = saveStep(toId, { baseRevision: to.value.revision, idempotencyKey: newId(), step }, nowMs);
+    if (!saved.ok) return notFound(saved.message);
   }
   return { ok: true, value: { taken: news.length, kept } };
 }
 
 /** Moves an arrangement to a key, as one step of its history. */
-export function takeKey(id: string, key: string, octave: number, nowMs: number): Outcome<null> {
+export function takeKey(id: string, key: string, octave: number, nowMs: number): Outcome<null, 'not-taken'> {
+  const refuse = (message: string) => ({ ok: false, code: 'not-taken', message }) as const;
   const current = findArrangement(id);
-  if (!current)
-    return { ok: false, code: 'not-found', message: 'This arrangement is no longer in the studio.' };
-  const step = recipeStep(current.document, { key, octave });
+  if (!current.ok) return refuse(current.message);
+  const step = recipeStep(current.value.document, { key, octave });
   if (!step) return { ok: true, value: null };
-  const saved = saveStep(id, { baseRevision: current.revision, idempotencyKey: newId(), step }, nowMs);
-  return saved.ok ? { ok: true, value: null } : { ok: false, code: 'not-found', message: saved.message };
+  const request = { baseRevision: current.value.revision, idempotencyKey: newId(), step };
+  const saved = saveStep(id, request, nowMs);
+  return saved.ok ? { ok: true, value: null } : refuse(saved.message);
 }
 
 function insertArrangement(
@@ -134,7 +167,7 @@ function insertArrangement(
       pieceId,
       sourceRevision,
       name,
-      documentJson: JSON.stringify(document),
+      document: read(document),
       revision: 0,
       createdAtMs: nowMs,
       updatedAtMs: nowMs,
@@ -151,7 +184,11 @@ export interface StepRequest {
 
 export type SaveOutcome =
   | { readonly ok: true; readonly revision: number }
-  | { readonly ok: false; readonly code: 'not-found' | 'bad-step'; readonly message: string }
+  | {
+      readonly ok: false;
+      readonly code: 'not-found' | 'not-readable' | 'bad-step';
+      readonly message: string;
+    }
   | {
       readonly ok: false;
       readonly code: 'conflict';
@@ -165,9 +202,9 @@ export type SaveOutcome =
  */
 export function saveStep(id: string, request: StepRequest, nowMs: number): SaveOutcome {
   return database().transaction((tx): SaveOutcome => {
-    const current = findArrangement(id);
-    if (!current)
-      return { ok: false, code: 'not-found', message: 'This arrangement is no longer in the studio.' };
+    const found = findArrangement(id);
+    if (!found.ok) return found;
+    const current = found.value;
     const done = tx
       .select({ revision: arrangementHistory.revision })
       .from(arrangementHistory)
@@ -195,12 +232,12 @@ export function saveStep(id: string, request: StepRequest, nowMs: number): SaveO
         arrangementId: id,
         revision,
         idempotencyKey: request.idempotencyKey,
-        stepJson: JSON.stringify(request.step),
+        step: read(request.step),
         atMs: nowMs,
       })
       .run();
     tx.update(arrangements)
-      .set({ documentJson: JSON.stringify(applied.document), revision, updatedAtMs: nowMs })
+      .set({ document: read(applied.document), revision, updatedAtMs: nowMs })
       .where(eq(arrangements.id, id))
       .run();
     return { ok: true, revision };

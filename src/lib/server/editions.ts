@@ -1,27 +1,18 @@
-import type { Recipe } from '../core/document/recipe';
-import { and, desc, eq } from 'drizzle-orm';
-import { arrange } from '../core/arrange/arrange';
-import type { Arrangement } from '../core/arrange/arrangement';
-import { handoutNotes, type HandoutNotes } from '../core/handout/handout-notes';
-import { studySource } from '../core/analyse/study-source';
-import { EMPTY_SCORE } from '../core/score/model';
-import { findArrangement } from './arrangements';
-import { database } from './db/client';
+import { and, desc, eq, isNull, max } from 'drizzle-orm';
+import { differencesFrom } from '../core/handout/differences';
+import type { Edition } from '../core/handout/edition';
+import { sectionPrints } from '../core/handout/fingerprint';
+import { measureNumber } from '../core/score/by-measure';
+import { findArrangement, type ArrangementRecord } from './arrangements';
+import { database, type Db } from './db/client';
 import { arrangements, assignments, editions, learners, pieces } from './db/schema';
-import { newId, type Outcome } from './outcome';
+import type { SectionChange } from './kept/edition';
+import { read } from './kept/kept';
+import { findLearner } from './learners';
+import { newId, notFound, type Found } from './outcome';
 import { sourceScore } from './pieces';
+import { printEdition } from './prints';
 import { arrangeFor } from './settings';
-
-/** What is kept of an arrangement when it is handed out. */
-export interface FrozenEdition {
-  readonly score: Arrangement['score'];
-  readonly counts: Arrangement['counts'];
-  readonly sections: Arrangement['sections'];
-  readonly key: Arrangement['key'];
-  readonly recipe: Recipe;
-  /** Keyboard pictures and cues; absent in editions that were handed out before there were any. */
-  readonly notes?: HandoutNotes;
-}
 
 export interface EditionRecord {
   readonly id: string;
@@ -31,111 +22,219 @@ export interface EditionRecord {
   readonly pieceTitle: string;
   readonly number: number;
   readonly createdAtMs: number;
-  readonly frozen: FrozenEdition;
+  readonly frozen: Edition;
 }
 
-/** Hands an arrangement to a learner. An unchanged arrangement keeps its edition; a changed one gets the next number. */
-export function handOut(
-  arrangementId: string,
+interface Printed {
+  readonly arrangement: ArrangementRecord;
+  readonly edition: Edition;
+  readonly fingerprint: string;
+}
+
+interface HandedOut {
+  readonly editionId: string;
+  readonly assignmentId: string;
+  readonly number: number;
+  /** What was printed had not been handed out before. */
+  readonly isNew: boolean;
+}
+
+/** An arrangement that is edited all the while is read anew so often at most. */
+const TRIES = 5;
+
+/**
+ * Hands an arrangement to a learner. An edition is what is printed: where the paper would be that of an edition that there
+ * is, it is that one, whatever the recipe's revision; otherwise it gets the next number, and takes over the register of
+ * what the learner had of the piece. Arranging happens before the transaction, which only writes.
+ */
+export function handOut(arrangementId: string, learnerId: string, nowMs: number): Found<HandedOut> {
+  if (!findLearner(learnerId)) return notFound('This learner is no longer in the studio.');
+  for (let tries = 0; tries < TRIES; tries += 1) {
+    const printed = print(arrangementId, nowMs);
+    if (!printed.ok) return printed;
+    const handed = database().transaction((tx) => write(tx, printed.value, learnerId, nowMs));
+    if (handed) return { ok: true, value: handed };
+  }
+  return notFound(
+    'The arrangement is being changed in another window; hand it out when it has come to rest.',
+  );
+}
+
+function print(arrangementId: string, nowMs: number): Found<Printed> {
+  const arrangement = findArrangement(arrangementId);
+  if (!arrangement.ok) return arrangement;
+  const { pieceId, sourceRevision, document } = arrangement.value;
+  const source = sourceScore(pieceId, sourceRevision);
+  if (!source.ok) return source;
+  const whom = arrangeFor(document.recipe.learnerId);
+  const made = printEdition({ pieceId, sourceRevision, document, whom }, source.value, nowMs);
+  return { ok: true, value: { arrangement: arrangement.value, ...made } };
+}
+
+type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
+
+/** Null when the arrangement was changed meanwhile. */
+function write(
+  tx: Tx,
+  { arrangement, edition, fingerprint }: Printed,
   learnerId: string,
   nowMs: number,
-): Outcome<{ editionId: string; assignmentId: string }> {
-  return database().transaction((tx): Outcome<{ editionId: string; assignmentId: string }> => {
-    const arrangement = findArrangement(arrangementId);
-    const learner = tx.select().from(learners).where(eq(learners.id, learnerId)).get();
-    if (!arrangement)
-      return { ok: false, code: 'not-found', message: 'This arrangement is no longer in the studio.' };
-    if (!learner)
-      return { ok: false, code: 'not-found', message: 'This learner is no longer in the studio.' };
-    const latest = tx
-      .select()
-      .from(editions)
-      .where(eq(editions.arrangementId, arrangementId))
-      .orderBy(desc(editions.number))
-      .get();
-    const isUnchanged = latest?.arrangementRevision === arrangement.revision;
-    const editionId = latest && isUnchanged ? latest.id : newId();
-    if (!isUnchanged) {
-      const source = sourceScore(arrangement.pieceId, arrangement.sourceRevision);
-      if (!source)
-        return { ok: false, code: 'not-found', message: 'The source of this arrangement is missing.' };
-      const { document } = arrangement;
-      const facts = studySource(source);
-      const whom = arrangeFor(document.recipe.learnerId);
-      const made = arrange(facts, document, whom);
-      const { score, counts, sections, key } = made;
-      const notes = handoutNotes(facts, document, whom, made);
-      const frozen: FrozenEdition = { score, counts, sections, key, recipe: document.recipe, notes };
-      tx.insert(editions)
-        .values({
-          id: editionId,
-          arrangementId,
-          number: (latest?.number ?? 0) + 1,
-          arrangementRevision: arrangement.revision,
-          frozenJson: JSON.stringify(frozen),
-          createdAtMs: nowMs,
-        })
-        .run();
-    }
-    const known = tx
-      .select()
-      .from(assignments)
-      .where(and(eq(assignments.editionId, editionId), eq(assignments.learnerId, learnerId)))
-      .get();
-    const assignmentId = known?.id ?? newId();
-    if (!known)
-      tx.insert(assignments).values({ id: assignmentId, editionId, learnerId, assignedAtMs: nowMs }).run();
-    return { ok: true, value: { editionId, assignmentId } };
+): HandedOut | null {
+  const now = tx
+    .select({ revision: arrangements.revision })
+    .from(arrangements)
+    .where(eq(arrangements.id, arrangement.id))
+    .get();
+  if (now?.revision !== arrangement.revision) return null;
+  const known = tx
+    .select({ id: editions.id, number: editions.number })
+    .from(editions)
+    .where(and(eq(editions.arrangementId, arrangement.id), eq(editions.fingerprint, fingerprint)))
+    .get();
+  const { id: editionId, number } = known ?? insertEdition(tx, arrangement, edition, fingerprint, nowMs);
+  const given = { editionId, number, isNew: !known };
+  const standing = tx
+    .select({ id: assignments.id })
+    .from(assignments)
+    .where(
+      and(
+        eq(assignments.editionId, editionId),
+        eq(assignments.learnerId, learnerId),
+        isNull(assignments.retiredAtMs),
+      ),
+    )
+    .get();
+  if (standing) return { ...given, assignmentId: standing.id };
+  const before = assignmentOfPiece(tx, arrangement.pieceId, learnerId);
+  if (before) tx.update(assignments).set({ retiredAtMs: nowMs }).where(eq(assignments.id, before.id)).run();
+  const assignmentId = newId();
+  tx.insert(assignments)
+    .values({
+      id: assignmentId,
+      editionId,
+      learnerId,
+      assignedAtMs: nowMs,
+      followsId: before?.id ?? null,
+      changes: before?.frozen.ok ? read(changedSections(before.frozen.value, edition)) : null,
+    })
+    .run();
+  return { ...given, assignmentId };
+}
+
+function insertEdition(
+  tx: Tx,
+  arrangement: ArrangementRecord,
+  edition: Edition,
+  fingerprint: string,
+  nowMs: number,
+): { readonly id: string; readonly number: number } {
+  const last = tx
+    .select({ number: max(editions.number) })
+    .from(editions)
+    .where(eq(editions.arrangementId, arrangement.id))
+    .get();
+  const made = { id: newId(), number: (last?.number ?? 0) + 1 };
+  tx.insert(editions)
+    .values({
+      ...made,
+      arrangementId: arrangement.id,
+      arrangementRevision: arrangement.revision,
+      frozen: read(edition),
+      fingerprint,
+      sections: read(sectionPrints(edition)),
+      createdAtMs: nowMs,
+    })
+    .run();
+  return made;
+}
+
+/** What the learner plays from now of a piece, in whatever arrangement. */
+function assignmentOfPiece(tx: Tx, pieceId: string, learnerId: string) {
+  return tx
+    .select({ id: assignments.id, frozen: editions.frozen })
+    .from(assignments)
+    .innerJoin(editions, eq(editions.id, assignments.editionId))
+    .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
+    .where(
+      and(
+        eq(assignments.learnerId, learnerId),
+        eq(arrangements.pieceId, pieceId),
+        isNull(assignments.retiredAtMs),
+      ),
+    )
+    .orderBy(desc(assignments.assignedAtMs))
+    .get();
+}
+
+/** What each section has that the edition before had not, by measure, in words. */
+function changedSections(before: Edition, now: Edition): readonly SectionChange[] {
+  const differences = differencesFrom(before.score, now.score);
+  return now.sections.flatMap(({ id, from, to }) => {
+    const own = differences.filter(({ measure }) => measure >= from && measure <= to);
+    if (own.length === 0) return [];
+    const words = own.map(
+      ({ measure, sentence }) => `measure ${measureNumber(now.score.measures, measure)}: ${sentence}`,
+    );
+    return [{ sectionId: id, sentence: words.join(' ') }];
   });
 }
 
-export function findEdition(id: string): EditionRecord | null {
+export function findEdition(id: string): Found<EditionRecord> {
   const row = database()
-    .select({ edition: editions, arrangement: arrangements, piece: { id: pieces.id, title: pieces.title } })
+    .select({
+      edition: editions,
+      arrangement: arrangements.name,
+      piece: { id: pieces.id, title: pieces.title },
+    })
     .from(editions)
     .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
     .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
     .where(eq(editions.id, id))
     .get();
-  if (!row) return null;
+  if (!row) return notFound('There is no such edition in the studio.');
+  const { frozen, arrangementId, number, createdAtMs } = row.edition;
+  if (!frozen.ok) return frozen;
   return {
-    id,
-    arrangementId: row.arrangement.id,
-    arrangementName: row.arrangement.name,
-    pieceId: row.piece.id,
-    pieceTitle: row.piece.title,
-    number: row.edition.number,
-    createdAtMs: row.edition.createdAtMs,
-    frozen: parseFrozen(row.edition.frozenJson),
+    ok: true,
+    value: {
+      id,
+      arrangementId,
+      arrangementName: row.arrangement,
+      pieceId: row.piece.id,
+      pieceTitle: row.piece.title,
+      number,
+      createdAtMs,
+      frozen: frozen.value,
+    },
   };
 }
 
-/** Editions frozen by an earlier version lack what has been added to the score since; that was empty then. */
-function parseFrozen(json: string): FrozenEdition {
-  const frozen = JSON.parse(json) as FrozenEdition;
-  return { ...frozen, score: { ...EMPTY_SCORE, ...frozen.score } };
+export interface EditionEntry {
+  readonly id: string;
+  readonly number: number;
+  readonly fingerprint: string | null;
+  readonly createdAtMs: number;
+  /** Who plays from it now. */
+  readonly learners: readonly string[];
 }
 
-/** Editions of an arrangement with who has each, the newest first. */
-export function editionsOf(arrangementId: string) {
+/** Editions of an arrangement with who plays from each, the newest first. */
+export function editionsOf(arrangementId: string): readonly EditionEntry[] {
   const rows = database()
     .select({
       id: editions.id,
       number: editions.number,
-      revision: editions.arrangementRevision,
+      fingerprint: editions.fingerprint,
       createdAtMs: editions.createdAtMs,
       learner: learners.name,
     })
     .from(editions)
-    .leftJoin(assignments, eq(assignments.editionId, editions.id))
+    .leftJoin(assignments, and(eq(assignments.editionId, editions.id), isNull(assignments.retiredAtMs)))
     .leftJoin(learners, eq(learners.id, assignments.learnerId))
     .where(eq(editions.arrangementId, arrangementId))
-    .orderBy(desc(editions.number))
+    .orderBy(desc(editions.number), learners.name)
     .all();
-  const byId = new Map<
-    string,
-    { id: string; number: number; revision: number; createdAtMs: number; learners: string[] }
-  >();
+  const byId = new Map<string, EditionEntry & { readonly learners: string[] }>();
   for (const { learner, ...edition } of rows) {
     const entry = byId.get(edition.id) ?? { ...edition, learners: [] };
     if (learner) entry.learners.push(learner);

@@ -1,14 +1,16 @@
 import { asc, eq } from 'drizzle-orm';
 import type { ArrangeFor } from '../core/arrange/arrange-for';
-import { spanFromComfort, spanOf, type HandSpan } from '../core/hands/reach';
-import type { VoiceRange } from '../core/keys/rank-keys';
-import type { PedalUse } from '../core/learner/pedal-use';
+import { sizeOf } from '../core/learner/hands';
+import type { Profile } from '../core/learner/profile';
 import { database } from './db/client';
 import { learners } from './db/schema';
+import { read } from './kept/kept';
 import { newId } from './outcome';
 
 export type Learner = typeof learners.$inferSelect;
-export type NewLearner = Omit<typeof learners.$inferInsert, 'id' | 'createdAtMs'>;
+export type NewLearner = Omit<typeof learners.$inferInsert, 'id' | 'createdAtMs' | 'reads'> & {
+  readonly reads?: Profile['reads'];
+};
 
 export function listLearners(): readonly Learner[] {
   return database().select().from(learners).orderBy(asc(learners.name)).all();
@@ -18,43 +20,28 @@ export function findLearner(id: string): Learner | null {
   return database().select().from(learners).where(eq(learners.id, id)).get() ?? null;
 }
 
-export function addLearner(learner: NewLearner, nowMs: number): string {
+export function addLearner({ reads, ...learner }: NewLearner, nowMs: number): string {
   const id = newId();
   database()
     .insert(learners)
-    .values({ ...learner, id, createdAtMs: nowMs })
+    .values({ ...learner, ...(reads ? { reads: read(reads) } : {}), id, createdAtMs: nowMs })
     .run();
   return id;
 }
 
-export function changeLearner(id: string, learner: NewLearner): void {
-  database().update(learners).set(learner).where(eq(learners.id, id)).run();
+export function changeLearner(id: string, { reads, ...learner }: Profile): void {
+  database()
+    .update(learners)
+    .set({ ...learner, reads: read(reads) })
+    .where(eq(learners.id, id))
+    .run();
 }
 
 /** What a piece is arranged for: the hands, the keyboard, the feet. */
 export function bodyOf(learner: Learner): Pick<ArrangeFor, 'size' | 'keyboard' | 'pedal'> {
   return {
-    size: {
-      right: reach(learner.spanRightSemitones, learner.largestRightSemitones),
-      left: reach(learner.spanLeftSemitones, learner.largestLeftSemitones),
-    },
+    size: sizeOf(learner),
     keyboard: { lowest: learner.keyboardLowest, highest: learner.keyboardHighest },
-    pedal: learner.pedal as PedalUse,
+    pedal: learner.pedal,
   };
-}
-
-/** What a learner sings; null where it was not asked. The comfortable middle is a third from either end until it was. */
-export function voiceOf(learner: Learner): VoiceRange | null {
-  const { voiceLowest: lowest, voiceHighest: highest } = learner;
-  if (lowest === null || highest === null) return null;
-  return {
-    lowest,
-    highest,
-    comfortLowest: learner.voiceComfortLowest ?? lowest + 3,
-    comfortHighest: learner.voiceComfortHighest ?? highest - 3,
-  };
-}
-
-function reach(comfortable: number, largest: number | null): HandSpan {
-  return largest === null ? spanFromComfort(comfortable) : spanOf(largest, comfortable);
 }

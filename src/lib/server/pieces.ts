@@ -1,47 +1,14 @@
-import { and, desc, eq } from 'drizzle-orm';
-import { findKey } from '../core/analyse/key';
-import type { ImportWarning, FileError } from '../core/formats/result';
+import { and, desc, eq, sql } from 'drizzle-orm';
+import type { FileError, ImportWarning } from '../core/formats/result';
 import { FORMAT_LABELS, formatOf, readScore } from '../core/formats/read-score';
-import { keyLabel } from '../core/pitch/key';
-import { suggestUses } from '../core/score/roles';
-import { midiOf, pitchName } from '../core/pitch/pitch';
 import { stepFor, type Correction } from '../core/score/corrections';
-import { EMPTY_SCORE, type PartUse, type Score } from '../core/score/model';
-import { applyScoreStep, invertScoreStep, type ScoreStep } from '../core/score/steps';
-import { isPickup, timeLabel } from '../core/score/time';
+import type { Score } from '../core/score/model';
+import { applyScoreStep, invertScoreStep } from '../core/score/steps';
 import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces, sourceRevisions } from './db/schema';
-import { newId, type Outcome } from './outcome';
-
-/** A staff of the file, for choosing what it is for. */
-export interface StaffSummary {
-  readonly part: number;
-  readonly staff: number;
-  readonly name: string;
-  readonly notes: number;
-  readonly lowest: string;
-  readonly highest: string;
-  readonly hasWords: boolean;
-  readonly use: PartUse;
-}
-
-/** What a teacher sees of a file before it is kept. */
-export interface ScoreSummary {
-  readonly title: string;
-  readonly composer: string;
-  readonly rights: string;
-  readonly format: string;
-  readonly key: string;
-  readonly time: string;
-  readonly hasPickup: boolean;
-  readonly measures: number;
-  readonly notes: number;
-  readonly parts: readonly string[];
-  readonly staves: readonly StaffSummary[];
-  readonly hasLeftHand: boolean;
-  readonly chordSymbols: number;
-  readonly warnings: readonly ImportWarning[];
-}
+import { read, type Reading } from './kept/kept';
+import { newId, notFound, type Found, type Outcome } from './outcome';
+import { summarise, type ScoreSummary } from './summary';
 
 export type ReadFileOutcome =
   | { readonly ok: true; readonly score: Score; readonly summary: ScoreSummary }
@@ -55,54 +22,6 @@ export function readUpload(bytes: Uint8Array, fileName: string): ReadFileOutcome
   return { ok: true, score: result.value, summary: summarise(result.value, result.warnings, format) };
 }
 
-export function summarise(score: Score, warnings: readonly ImportWarning[], format: string): ScoreSummary {
-  const times = [...new Set(score.measures.map((measure) => timeLabel(measure.time)))];
-  return {
-    title: score.title,
-    composer: score.composer,
-    rights: score.rights,
-    format,
-    key: keyLabel(findKey(score).key),
-    time: times.slice(0, 3).join(', ') + (times.length > 3 ? ' …' : ''),
-    hasPickup: isPickup(score.measures),
-    measures: score.measures.length,
-    notes: score.notes.filter((note) => !note.grace).length,
-    parts: score.parts.map((part) => part.name || part.id),
-    staves: staffSummaries(score),
-    hasLeftHand: score.parts.some((part) => part.staves >= 2),
-    chordSymbols: score.chords.length,
-    warnings,
-  };
-}
-
-function staffSummaries(score: Score): readonly StaffSummary[] {
-  return suggestUses(score.parts).flatMap((uses, part) =>
-    uses.map((use, staff): StaffSummary => {
-      const notes = score.notes.filter((note) => note.part === part && note.staff === staff);
-      const sorted = [...notes].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch));
-      const { name, id, staves } = score.parts[part]!;
-      const place =
-        staves === 1
-          ? ''
-          : staff === 0
-            ? ', upper staff'
-            : staff === 1
-              ? ', lower staff'
-              : `, staff ${staff + 1}`;
-      return {
-        part,
-        staff,
-        name: (name || id) + place,
-        notes: notes.length,
-        lowest: sorted[0] ? pitchName(sorted[0].pitch) : '',
-        highest: sorted.at(-1) ? pitchName(sorted.at(-1)!.pitch) : '',
-        hasWords: notes.some((note) => note.lyrics.length > 0),
-        use,
-      };
-    }),
-  );
-}
-
 export function keepPiece(
   bytes: Uint8Array,
   fileName: string,
@@ -111,6 +30,7 @@ export function keepPiece(
   nowMs: number,
 ): string {
   const id = newId();
+  const format = FORMAT_LABELS[formatOf(bytes, fileName)];
   database().transaction((tx) => {
     tx.insert(pieces)
       .values({
@@ -128,9 +48,10 @@ export function keepPiece(
       .values({
         pieceId: id,
         revision: 1,
-        stepJson: null,
-        scoreJson: JSON.stringify(score),
-        warningsJson: JSON.stringify(warnings),
+        step: null,
+        score: read(score),
+        warnings: read(warnings),
+        summary: read(summarise(score, warnings, format)),
         createdAtMs: nowMs,
       })
       .run();
@@ -144,94 +65,118 @@ export interface PieceListEntry {
   readonly composer: string;
   readonly sourceRevision: number;
   readonly importedAtMs: number;
-  readonly summary: ScoreSummary;
+  readonly summary: Reading<ScoreSummary>;
   readonly arrangements: readonly { readonly id: string; readonly name: string }[];
   readonly learners: readonly string[];
 }
 
+const NO_SUMMARY: Reading<ScoreSummary> = {
+  ok: false,
+  code: 'not-readable',
+  message: 'The source of this piece cannot be read. Restore a backup to have it again.',
+};
+
+/** Every piece with what lists say of it; three statements, and no score read. */
 export function listPieces(): readonly PieceListEntry[] {
   const db = database();
+  const made = new Map<string, { id: string; name: string }[]>();
+  for (const { pieceId, ...arrangement } of db
+    .select({ id: arrangements.id, name: arrangements.name, pieceId: arrangements.pieceId })
+    .from(arrangements)
+    .all())
+    made.set(pieceId, [...(made.get(pieceId) ?? []), arrangement]);
+  const players = new Map<string, Set<string>>();
+  for (const { pieceId, name } of db
+    .selectDistinct({ pieceId: arrangements.pieceId, name: learners.name })
+    .from(assignments)
+    .innerJoin(editions, eq(editions.id, assignments.editionId))
+    .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
+    .innerJoin(learners, eq(learners.id, assignments.learnerId))
+    .all())
+    players.set(pieceId, (players.get(pieceId) ?? new Set()).add(name));
   return db
-    .select()
+    .select({
+      id: pieces.id,
+      title: pieces.title,
+      composer: pieces.composer,
+      sourceRevision: pieces.sourceRevision,
+      importedAtMs: pieces.importedAtMs,
+      summary: sourceRevisions.summary,
+    })
     .from(pieces)
+    .innerJoin(
+      sourceRevisions,
+      and(eq(sourceRevisions.pieceId, pieces.id), eq(sourceRevisions.revision, pieces.sourceRevision)),
+    )
     .orderBy(desc(pieces.importedAtMs), pieces.title)
     .all()
-    .map((piece) => ({
-      id: piece.id,
-      title: piece.title,
-      composer: piece.composer,
-      sourceRevision: piece.sourceRevision,
-      importedAtMs: piece.importedAtMs,
-      summary: summaryOf(piece.id, piece.sourceRevision),
-      arrangements: db
-        .select({ id: arrangements.id, name: arrangements.name })
-        .from(arrangements)
-        .where(eq(arrangements.pieceId, piece.id))
-        .all(),
-      learners: [
-        ...new Set(
-          db
-            .select({ name: learners.name })
-            .from(assignments)
-            .innerJoin(editions, eq(editions.id, assignments.editionId))
-            .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
-            .innerJoin(learners, eq(learners.id, assignments.learnerId))
-            .where(eq(arrangements.pieceId, piece.id))
-            .all()
-            .map((row) => row.name),
-        ),
-      ],
+    .map(({ summary, ...piece }) => ({
+      ...piece,
+      summary: summary ?? NO_SUMMARY,
+      arrangements: made.get(piece.id) ?? [],
+      learners: [...(players.get(piece.id) ?? [])],
     }));
 }
 
-/** Summaries by piece and revision; a revision never changes, so neither does its summary. */
-const summaries = new Map<string, ScoreSummary>();
-
-function summaryOf(pieceId: string, revision: number): ScoreSummary {
-  const key = `${pieceId}/${revision}`;
-  const known = summaries.get(key);
-  if (known) return known;
-  const row = database()
-    .select()
-    .from(sourceRevisions)
-    .where(and(eq(sourceRevisions.pieceId, pieceId), eq(sourceRevisions.revision, revision)))
-    .get();
-  const piece = database()
-    .select({ fileName: pieces.fileName, fileBytes: pieces.fileBytes })
+/** Titles and revisions, for choosing a piece. */
+export function listTitles() {
+  return database()
+    .select({ id: pieces.id, title: pieces.title, revision: pieces.sourceRevision })
     .from(pieces)
-    .where(eq(pieces.id, pieceId))
-    .get()!;
-  const summary = summarise(
-    parseScore(row!.scoreJson),
-    JSON.parse(row!.warningsJson) as ImportWarning[],
-    FORMAT_LABELS[formatOf(new Uint8Array(piece.fileBytes), piece.fileName)],
-  );
-  summaries.set(key, summary);
-  return summary;
+    .orderBy(desc(pieces.importedAtMs), pieces.title)
+    .all();
 }
 
 export function findPiece(id: string) {
-  const piece = database().select().from(pieces).where(eq(pieces.id, id)).get();
-  if (!piece) return null;
-  const { fileBytes, ...rest } = piece;
-  return { ...rest, fileBytes, summary: summaryOf(id, piece.sourceRevision) };
+  const row = database()
+    .select({
+      id: pieces.id,
+      title: pieces.title,
+      composer: pieces.composer,
+      rightsNote: pieces.rightsNote,
+      fileName: pieces.fileName,
+      sourceRevision: pieces.sourceRevision,
+      importedAtMs: pieces.importedAtMs,
+      fileSizeBytes: sql<number>`length(${pieces.fileBytes})`,
+      summary: sourceRevisions.summary,
+    })
+    .from(pieces)
+    .innerJoin(
+      sourceRevisions,
+      and(eq(sourceRevisions.pieceId, pieces.id), eq(sourceRevisions.revision, pieces.sourceRevision)),
+    )
+    .where(eq(pieces.id, id))
+    .get();
+  if (!row) return notFound('There is no such piece in the studio.');
+  const { summary, ...piece } = row;
+  const reading = summary ?? NO_SUMMARY;
+  return reading.ok ? ({ ok: true, value: { ...piece, summary: reading.value } } as const) : reading;
 }
 
-export function sourceScore(pieceId: string, revision: number): Score | null {
+/** The file as it came in, byte for byte. */
+export function pieceFile(
+  id: string,
+): Found<{ readonly name: string; readonly bytes: Uint8Array<ArrayBuffer> }> {
   const row = database()
-    .select({ scoreJson: sourceRevisions.scoreJson })
+    .select({ name: pieces.fileName, bytes: pieces.fileBytes })
+    .from(pieces)
+    .where(eq(pieces.id, id))
+    .get();
+  return row
+    ? { ok: true, value: { name: row.name, bytes: new Uint8Array(row.bytes) } }
+    : notFound('There is no such piece in the studio.');
+}
+
+export function sourceScore(pieceId: string, revision: number): Found<Score> {
+  const row = database()
+    .select({ score: sourceRevisions.score })
     .from(sourceRevisions)
     .where(and(eq(sourceRevisions.pieceId, pieceId), eq(sourceRevisions.revision, revision)))
     .get();
-  return row ? parseScore(row.scoreJson) : null;
+  return row?.score ?? notFound('There is no such piece in the studio.');
 }
 
-/** Scores kept by an earlier version lack what has been added to the model since. */
-function parseScore(json: string): Score {
-  return { ...EMPTY_SCORE, ...(JSON.parse(json) as Score) };
-}
-
-export type CorrectionFailure = 'not-found' | 'stale' | 'bad-correction';
+export type CorrectionFailure = 'not-found' | 'not-readable' | 'stale' | 'bad-correction';
 
 /**
  * Corrects the source: a new revision is made, and arrangements keep standing on the one they were made from. A correction
@@ -254,13 +199,13 @@ export function takeBackCorrection(
   nowMs: number,
 ): Outcome<number, CorrectionFailure> {
   const row = database()
-    .select({ stepJson: sourceRevisions.stepJson })
+    .select({ step: sourceRevisions.step })
     .from(sourceRevisions)
     .where(and(eq(sourceRevisions.pieceId, pieceId), eq(sourceRevisions.revision, revision)))
     .get();
-  if (!row?.stepJson)
-    return { ok: false, code: 'not-found', message: 'There is no such correction to take back.' };
-  const step = invertScoreStep(JSON.parse(row.stepJson) as ScoreStep);
+  if (!row?.step) return notFound('There is no such correction to take back.');
+  if (!row.step.ok) return row.step;
+  const step = invertScoreStep(row.step.value);
   return changeSource(pieceId, baseRevision, nowMs, () => ({ ok: true, step }));
 }
 
@@ -271,10 +216,15 @@ function changeSource(
   stepOn: (score: Score) => ReturnType<typeof stepFor>,
 ): Outcome<number, CorrectionFailure> {
   return database().transaction((tx): Outcome<number, CorrectionFailure> => {
-    const piece = tx.select().from(pieces).where(eq(pieces.id, pieceId)).get();
-    const current = piece && sourceScore(pieceId, piece.sourceRevision);
-    if (!piece || !current)
-      return { ok: false, code: 'not-found', message: 'This piece is no longer in the studio.' };
+    const piece = tx
+      .select({ sourceRevision: pieces.sourceRevision })
+      .from(pieces)
+      .where(eq(pieces.id, pieceId))
+      .get();
+    if (!piece) return notFound('This piece is no longer in the studio.');
+    const source = sourceScore(pieceId, piece.sourceRevision);
+    if (!source.ok) return source;
+    const current = source.value;
     if (piece.sourceRevision !== baseRevision)
       return { ok: false, code: 'stale', message: 'The piece was corrected in another window meanwhile.' };
     const made = stepOn(current);
@@ -282,18 +232,27 @@ function changeSource(
     const applied = applyScoreStep(current, made.step);
     if (!applied.ok) return { ok: false, code: 'stale', message: applied.message };
     const before = tx
-      .select({ warningsJson: sourceRevisions.warningsJson })
+      .select({ warnings: sourceRevisions.warnings, summary: sourceRevisions.summary })
       .from(sourceRevisions)
       .where(and(eq(sourceRevisions.pieceId, pieceId), eq(sourceRevisions.revision, baseRevision)))
       .get();
+    if (!before) return notFound('This piece is no longer in the studio.');
     const revision = piece.sourceRevision + 1;
+    const { warnings, summary } = before;
     tx.insert(sourceRevisions)
       .values({
         pieceId,
         revision,
-        stepJson: JSON.stringify(made.step),
-        scoreJson: JSON.stringify(applied.score),
-        warningsJson: before?.warningsJson ?? '[]',
+        step: read(made.step),
+        score: read(applied.score),
+        warnings,
+        summary: read(
+          summarise(
+            applied.score,
+            warnings.ok ? warnings.value : [],
+            summary?.ok ? summary.value.format : FORMAT_LABELS.musicxml,
+          ),
+        ),
         createdAtMs: nowMs,
       })
       .run();

@@ -1,83 +1,190 @@
-import { asc, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, inArray } from 'drizzle-orm';
+import type { SectionPrint } from '../core/handout/fingerprint';
 import { nextStep, standingStamps, type NextStep, type PracticeEntry } from '../core/practice/register';
-import type { StageId } from '../core/practice/stages.data';
+import { carryEntries, sameSections } from '../core/practice/take-over';
 import { database } from './db/client';
-import { assignments, practiceEntries } from './db/schema';
-import { findEdition, type EditionRecord } from './editions';
-import type { Outcome } from './outcome';
+import { arrangements, assignments, editions, pieces, practiceEntries } from './db/schema';
+import type { SectionChange } from './kept/edition';
+import { notFound, type Outcome } from './outcome';
 
 export interface AssignmentRecord {
   readonly id: string;
   readonly learnerId: string;
   readonly assignedAtMs: number;
-  readonly edition: EditionRecord;
+  readonly editionId: string;
+  readonly editionNumber: number;
+  readonly arrangementId: string;
+  readonly arrangementName: string;
+  readonly title: string;
+  readonly sections: readonly SectionPrint[];
+  /** Why the sections are missing, where what is stored cannot be read. */
+  readonly problem: string | null;
+  /** What changed since the edition that the learner had before. */
+  readonly changes: readonly SectionChange[];
+  /** Entries of this edition, and those carried over from the ones before it, the oldest first. */
   readonly entries: readonly PracticeEntry[];
   readonly next: NextStep | null;
+  /** Editions that this one took over, the newest first, each with its own log. */
+  readonly before: readonly EarlierEdition[];
 }
 
-export function assignmentsOf(learnerId: string): readonly AssignmentRecord[] {
-  return database()
-    .select()
+export interface EarlierEdition {
+  readonly assignmentId: string;
+  readonly editionId: string;
+  readonly number: number;
+  readonly arrangementName: string;
+  readonly retiredAtMs: number | null;
+  readonly sections: readonly SectionPrint[];
+  readonly entries: readonly PracticeEntry[];
+}
+
+/** What learners play from now, with their registers; one row a piece. Three statements, however many learners. */
+export function assignmentsOf(learnerIds: readonly string[]): readonly AssignmentRecord[] {
+  if (learnerIds.length === 0) return [];
+  const rows = database()
+    .select({
+      id: assignments.id,
+      learnerId: assignments.learnerId,
+      assignedAtMs: assignments.assignedAtMs,
+      followsId: assignments.followsId,
+      retiredAtMs: assignments.retiredAtMs,
+      changes: assignments.changes,
+      editionId: editions.id,
+      editionNumber: editions.number,
+      sections: editions.sections,
+      arrangementId: arrangements.id,
+      arrangementName: arrangements.name,
+      title: pieces.title,
+    })
     .from(assignments)
-    .where(eq(assignments.learnerId, learnerId))
+    .innerJoin(editions, eq(editions.id, assignments.editionId))
+    .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
+    .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
+    .where(inArray(assignments.learnerId, [...learnerIds]))
     .orderBy(desc(assignments.assignedAtMs))
-    .all()
-    .flatMap((row) => {
-      const edition = findEdition(row.editionId);
-      if (!edition) return [];
-      const entries = entriesOf(row.id);
+    .all();
+  const entries = entriesOf(rows.map(({ id }) => id));
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  return rows
+    .filter(({ retiredAtMs }) => retiredAtMs === null)
+    .map((row): AssignmentRecord => {
+      const chain = chainOf(row, byId);
+      const links = chain.map(({ id, editionNumber, sections }) => ({
+        number: editionNumber,
+        sections: sections?.ok ? sections.value : [],
+        entries: entries.get(id) ?? [],
+      }));
+      const all = joinLinks(links);
+      const { sections } = links[0]!;
       return {
         id: row.id,
-        learnerId,
+        learnerId: row.learnerId,
         assignedAtMs: row.assignedAtMs,
-        edition,
-        entries,
-        next: nextStep(edition.frozen.sections, standingStamps(entries)),
+        editionId: row.editionId,
+        editionNumber: row.editionNumber,
+        arrangementId: row.arrangementId,
+        arrangementName: row.arrangementName,
+        title: row.title,
+        sections,
+        problem: row.sections?.ok
+          ? null
+          : (row.sections?.message ?? 'This edition cannot be read. Restore a backup to have it again.'),
+        changes: row.changes?.ok ? row.changes.value : [],
+        entries: all,
+        next: nextStep(sections, standingStamps(all)),
+        before: chain.slice(1).map((each, index) => ({
+          assignmentId: each.id,
+          editionId: each.editionId,
+          number: each.editionNumber,
+          arrangementName: each.arrangementName,
+          retiredAtMs: each.retiredAtMs,
+          sections: links[index + 1]!.sections,
+          entries: links[index + 1]!.entries,
+        })),
       };
     });
 }
 
-function entriesOf(assignmentId: string): readonly PracticeEntry[] {
-  return database()
+/** An assignment and those that it took over, one after another. */
+function chainOf<Row extends { readonly id: string; readonly followsId: string | null }>(
+  row: Row,
+  byId: ReadonlyMap<string, Row>,
+): readonly Row[] {
+  const chain = [row];
+  const seen = new Set([row.id]);
+  for (let next = byId.get(row.followsId ?? ''); next && !seen.has(next.id);) {
+    chain.push(next);
+    seen.add(next.id);
+    next = byId.get(next.followsId ?? '');
+  }
+  return chain;
+}
+
+interface Link {
+  readonly number: number;
+  readonly sections: readonly SectionPrint[];
+  readonly entries: readonly PracticeEntry[];
+}
+
+/** The entries of the newest edition, with those of the ones before it that still hold. */
+function joinLinks([own, ...before]: readonly Link[]): readonly PracticeEntry[] {
+  if (!own) return [];
+  const carried = before.flatMap(({ entries, sections, number }) =>
+    carryEntries(entries, sameSections(sections, own.sections), number),
+  );
+  return [...carried, ...own.entries].sort((a, b) => a.createdAtMs - b.createdAtMs);
+}
+
+function entriesOf(assignmentIds: readonly string[]): ReadonlyMap<string, readonly PracticeEntry[]> {
+  const byAssignment = new Map<string, PracticeEntry[]>();
+  if (assignmentIds.length === 0) return byAssignment;
+  const rows = database()
     .select()
     .from(practiceEntries)
-    .where(eq(practiceEntries.assignmentId, assignmentId))
-    .orderBy(asc(practiceEntries.createdAtMs), asc(practiceEntries.id))
-    .all()
-    .map((row): PracticeEntry => ({
-      id: row.id,
-      sectionId: row.sectionId,
-      stage: row.stage as StageId,
-      kind: row.kind === 'withdrawn' ? 'withdrawn' : 'passed',
-      tempoBpm: row.tempoBpm,
-      onDay: row.onDay,
-      correctsId: row.correctsId,
-      createdAtMs: row.createdAtMs,
-    }));
+    .where(inArray(practiceEntries.assignmentId, [...assignmentIds]))
+    .orderBy(practiceEntries.createdAtMs, practiceEntries.id)
+    .all();
+  for (const { assignmentId, ...entry } of rows) {
+    const own = byAssignment.get(assignmentId);
+    if (own) own.push(entry);
+    else byAssignment.set(assignmentId, [entry]);
+  }
+  return byAssignment;
 }
 
-export interface NewEntry {
-  /** Made by the browser, so that a repeated request is the same entry. */
-  readonly id: string;
+/** Titles of the pieces that each learner plays from now. */
+export function piecesOfLearners(): ReadonlyMap<string, readonly string[]> {
+  const rows = database()
+    .select({ learnerId: assignments.learnerId, title: pieces.title, retiredAtMs: assignments.retiredAtMs })
+    .from(assignments)
+    .innerJoin(editions, eq(editions.id, assignments.editionId))
+    .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
+    .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
+    .orderBy(desc(assignments.assignedAtMs))
+    .all();
+  const titles = new Map<string, string[]>();
+  for (const { learnerId, title, retiredAtMs } of rows)
+    if (retiredAtMs === null) titles.set(learnerId, [...(titles.get(learnerId) ?? []), title]);
+  return titles;
+}
+
+export interface NewEntry extends Omit<PracticeEntry, 'createdAtMs' | 'earnedOn'> {
   readonly assignmentId: string;
-  readonly sectionId: string;
-  readonly stage: StageId;
-  readonly kind: 'passed' | 'withdrawn';
-  readonly tempoBpm: number | null;
-  readonly onDay: number;
-  readonly correctsId: string | null;
 }
 
-/** Appends to the log; entries are never changed or removed. */
+/** Appends to the log; entries are never changed or removed. The id is made by the browser: asked twice, it is one entry. */
 export function logEntry(entry: NewEntry, nowMs: number): Outcome<null> {
   return database().transaction((tx): Outcome<null> => {
-    const assignment = tx.select().from(assignments).where(eq(assignments.id, entry.assignmentId)).get();
-    const edition = assignment && findEdition(assignment.editionId);
-    if (!edition)
-      return { ok: false, code: 'not-found', message: 'This piece is no longer with the learner.' };
-    if (!edition.frozen.sections.some((section) => section.id === entry.sectionId)) {
-      return { ok: false, code: 'not-found', message: 'This edition has no such section.' };
-    }
+    const assignment = tx
+      .select({ sections: editions.sections })
+      .from(assignments)
+      .innerJoin(editions, eq(editions.id, assignments.editionId))
+      .where(and(eq(assignments.id, entry.assignmentId)))
+      .get();
+    if (!assignment) return notFound('This piece is no longer with the learner.');
+    const sections = assignment.sections?.ok ? assignment.sections.value : [];
+    if (!sections.some((section) => section.id === entry.sectionId))
+      return notFound('This edition has no such section.');
     tx.insert(practiceEntries)
       .values({ ...entry, createdAtMs: nowMs })
       .onConflictDoNothing()

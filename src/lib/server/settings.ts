@@ -1,23 +1,32 @@
 import { eq } from 'drizzle-orm';
 import { ANYONE, type ArrangeFor } from '../core/arrange/arrange-for';
-import { DEFAULT_RULES, rulesSchema, type ArrangingRules } from '../core/ladder/rules';
+import { DEFAULT_RULES, type ArrangingRules } from '../core/ladder/rules';
 import { database } from './db/client';
 import { studioSettings } from './db/schema';
-import { bodyOf, findLearner } from './learners';
+import { read } from './kept/kept';
+import { bodyOf, findLearner, type Learner } from './learners';
 
 const ARRANGING = 'arranging';
 
+export interface StudioRules {
+  readonly rules: ArrangingRules;
+  /** Why the studio's own ladder is not in use, where one is kept and cannot be read. */
+  readonly problem: string | null;
+}
+
 /** The studio's ladder, house textures and windows; as they come where nothing was changed. */
-export function arrangingRules(): ArrangingRules {
+export function studioRules(): StudioRules {
   const row = database().select().from(studioSettings).where(eq(studioSettings.subject, ARRANGING)).get();
-  if (!row) return DEFAULT_RULES;
-  // Rules kept by an earlier version that no longer hold are set aside rather than half followed.
-  const kept = rulesSchema.safeParse(JSON.parse(row.valueJson));
-  return kept.success ? (kept.data as ArrangingRules) : DEFAULT_RULES;
+  if (!row) return { rules: DEFAULT_RULES, problem: null };
+  if (row.value.ok) return { rules: row.value.value, problem: null };
+  return {
+    rules: DEFAULT_RULES,
+    problem: `${row.value.message} Until then the ladder as it comes is in use.`,
+  };
 }
 
 export function keepArrangingRules(rules: ArrangingRules, nowMs: number): void {
-  const row = { subject: ARRANGING, valueJson: JSON.stringify(rules), updatedAtMs: nowMs };
+  const row = { subject: ARRANGING, value: read(rules), updatedAtMs: nowMs };
   database()
     .insert(studioSettings)
     .values(row)
@@ -32,6 +41,9 @@ export function resetArrangingRules(): void {
 
 /** For whose hands, and by whose rules, a piece is arranged; an average adult's while no learner is chosen. */
 export function arrangeFor(learnerId: string | null): ArrangeFor {
-  const learner = learnerId === null ? null : findLearner(learnerId);
-  return { ...ANYONE, rules: arrangingRules(), ...(learner ? bodyOf(learner) : {}) };
+  return whomFor(learnerId === null ? null : findLearner(learnerId), studioRules().rules);
+}
+
+export function whomFor(learner: Learner | null, rules: ArrangingRules): ArrangeFor {
+  return { ...ANYONE, rules, ...(learner ? bodyOf(learner) : {}) };
 }

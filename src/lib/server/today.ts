@@ -1,36 +1,104 @@
-import { listArrangements } from './arrangements';
-import { editionsOf } from './editions';
-import { listLearners } from './learners';
+import { desc, eq } from 'drizzle-orm';
+import { database } from './db/client';
+import { arrangements, assignments, editions, learners, pieces } from './db/schema';
+import { listLearners, type Learner } from './learners';
 import { assignmentsOf } from './practice';
+import { askedOf, knownPrints } from './prints';
+import { comparePrints } from './print-queue';
+import { studioRules, whomFor } from './settings';
 
-/** Each learner's next step, and the arrangements that are not handed out as they now stand. */
+/** Arrangements that were touched last; older ones are found by their piece. */
+const MOST_IN_WORK = 60;
+
+/** Each learner's next step, and the arrangements that are not handed out as they now stand. A handful of statements. */
 export function today() {
-  const learners = listLearners().map((learner) => {
-    const assignments = assignmentsOf(learner.id);
-    return {
-      id: learner.id,
-      name: learner.name,
-      steps: assignments.map(({ id, edition, next, entries }) => ({
-        assignmentId: id,
-        title: edition.pieceTitle,
-        section: next?.section.name ?? null,
-        stage: next?.stage.label ?? null,
-        lastDay: entries.reduce<number | null>((latest, entry) => Math.max(latest ?? 0, entry.onDay), null),
+  const everyone = listLearners();
+  const byLearner = new Map<string, ReturnType<typeof assignmentsOf>[number][]>();
+  for (const each of assignmentsOf(everyone.map(({ id }) => id)))
+    byLearner.set(each.learnerId, [...(byLearner.get(each.learnerId) ?? []), each]);
+  return {
+    learners: everyone.map(({ id, name }) => ({
+      id,
+      name,
+      steps: (byLearner.get(id) ?? []).map((assignment) => ({
+        assignmentId: assignment.id,
+        title: assignment.title,
+        problem: assignment.problem,
+        section: assignment.next?.section.name ?? null,
+        stage: assignment.next?.stage.label ?? null,
+        lastDay: assignment.entries.reduce<number | null>(
+          (latest, entry) => Math.max(latest ?? 0, entry.onDay),
+          null,
+        ),
       })),
-    };
+    })),
+    inWork: inWork(everyone),
+  };
+}
+
+function inWork(everyone: readonly Learner[]) {
+  const db = database();
+  const rows = db
+    .select({
+      id: arrangements.id,
+      pieceId: arrangements.pieceId,
+      title: pieces.title,
+      name: arrangements.name,
+      document: arrangements.document,
+      sourceRevision: arrangements.sourceRevision,
+      updatedAtMs: arrangements.updatedAtMs,
+    })
+    .from(arrangements)
+    .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
+    .orderBy(desc(arrangements.updatedAtMs))
+    .limit(MOST_IN_WORK)
+    .all();
+  const held = heldEditions();
+  const { rules } = studioRules();
+  const requests = rows.map(({ document, pieceId, sourceRevision }) => {
+    if (!document.ok) return null;
+    const { learnerId } = document.value.recipe;
+    const learner = everyone.find(({ id }) => id === learnerId) ?? null;
+    const request = { pieceId, sourceRevision, document: document.value, whom: whomFor(learner, rules) };
+    return { asked: askedOf(request), request };
   });
-  const inWork = listArrangements().flatMap((arrangement) => {
-    const [latest] = editionsOf(arrangement.id);
-    if (latest && latest.revision === arrangement.revision) return [];
-    return [
-      {
-        id: arrangement.id,
-        title: arrangement.pieceTitle,
-        name: arrangement.name,
-        updatedAtMs: arrangement.updatedAtMs,
-        state: latest ? `changed since edition ${latest.number} was handed out` : 'not handed out yet',
-      },
-    ];
+  const known = knownPrints(requests.flatMap((each) => each?.asked ?? []));
+  const unknown = requests.filter(
+    (each, index) => each && held.has(rows[index]!.id) && !known.has(each.asked),
+  );
+  comparePrints(unknown.flatMap((each) => each?.request ?? []));
+  return rows.flatMap(({ id, title, name, document, updatedAtMs }, index) => {
+    const about = { id, title, name, updatedAtMs };
+    if (!document.ok) return [{ ...about, state: document.message }];
+    const edition = held.get(id);
+    if (!edition) return [{ ...about, state: 'not handed out yet' }];
+    const print = known.get(requests[index]!.asked);
+    const whose = `edition ${edition.number}${edition.learners.length > 0 ? `, which ${edition.learners.join(' and ')} ${edition.learners.length === 1 ? 'has' : 'have'}` : ''}`;
+    if (print === undefined) return [{ ...about, state: `being compared with ${whose}` }];
+    return print === edition.fingerprint ? [] : [{ ...about, state: `other than ${whose}` }];
   });
-  return { learners, inWork };
+}
+
+/** The newest edition of each arrangement that was handed out, with who plays from it. */
+function heldEditions() {
+  const rows = database()
+    .select({
+      arrangementId: editions.arrangementId,
+      number: editions.number,
+      fingerprint: editions.fingerprint,
+      learner: learners.name,
+      retiredAtMs: assignments.retiredAtMs,
+    })
+    .from(editions)
+    .leftJoin(assignments, eq(assignments.editionId, editions.id))
+    .leftJoin(learners, eq(learners.id, assignments.learnerId))
+    .orderBy(desc(editions.number))
+    .all();
+  const held = new Map<string, { number: number; fingerprint: string | null; learners: string[] }>();
+  for (const { arrangementId, number, fingerprint, learner, retiredAtMs } of rows) {
+    const newest = held.get(arrangementId) ?? { number, fingerprint, learners: [] };
+    held.set(arrangementId, newest);
+    if (newest.number === number && learner && retiredAtMs === null) newest.learners.push(learner);
+  }
+  return held;
 }

@@ -1,3 +1,4 @@
+import type { VoiceRange } from '../core/learner/voice';
 import type { Analysis } from '../core/analyse/analyse';
 import type { Arrangement } from '../core/arrange/arrangement';
 import type { ArrangeFor } from '../core/arrange/arrange-for';
@@ -8,7 +9,7 @@ import type { LadderView } from '../core/arrange/ladder-view';
 import type { Why } from '../core/arrange/why';
 import type { ExplainDepth, FingerWhy } from '../core/fingering/explain';
 import type { ReadResult } from '../core/formats/result';
-import type { KeyStyle, RankedKey, VoiceRange } from '../core/keys/rank-keys';
+import type { KeyStyle, RankedKey } from '../core/keys/rank-keys';
 import type { Key } from '../core/pitch/key';
 import type { PlayOptions, Timeline } from '../core/playback/timeline';
 import type { Score } from '../core/score/model';

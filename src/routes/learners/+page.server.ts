@@ -1,22 +1,34 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
+import { learnerSchema } from '$lib/core/learner/profile';
 import { addLearner, listLearners } from '$lib/server/learners';
-import { assignmentsOf } from '$lib/server/practice';
-import { learnerSchema } from '$lib/ui/register/learner-schema';
+import { piecesOfLearners } from '$lib/server/practice';
+import { studioRules } from '$lib/server/settings';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async () => ({
-  form: await superValidate(zod4(learnerSchema)),
-  learners: listLearners().map((learner) => ({
-    ...learner,
-    pieces: assignmentsOf(learner.id).map((each) => each.edition.pieceTitle),
-  })),
-});
+const schema = () => learnerSchema(studioRules().rules.rungs.length);
+
+export const load: PageServerLoad = async () => {
+  const titles = piecesOfLearners();
+  return {
+    form: await superValidate(zod4(schema())),
+    rungs: studioRules().rules.rungs.map(({ name }) => name),
+    learners: listLearners().map(({ id, name, rung, spanLeftSemitones, spanRightSemitones, notes }) => ({
+      id,
+      name,
+      rung,
+      spanLeftSemitones,
+      spanRightSemitones,
+      notes,
+      pieces: titles.get(id) ?? [],
+    })),
+  };
+};
 
 export const actions: Actions = {
   default: async ({ request }) => {
-    const form = await superValidate(request, zod4(learnerSchema));
+    const form = await superValidate(request, zod4(schema()));
     if (!form.valid) return fail(400, { form });
     redirect(303, `/learners/${addLearner(form.data, Date.now())}`);
   },

@@ -2,7 +2,7 @@
   import UserPlus from '@lucide/svelte/icons/user-plus';
   import SheetDialog from '$lib/ui/parts/sheet-dialog.svelte';
   import LearnerForm from '$lib/ui/register/learner-form.svelte';
-  import { spanLabel } from '$lib/ui/register/learner-schema';
+  import { spanLabel } from '$lib/core/learner/hands';
   import type { PageProps } from './$types';
 
   const { data }: PageProps = $props();
@@ -32,7 +32,7 @@
         {#each data.learners as learner (learner.id)}
           <tr>
             <td><a class="font-bold" href="/learners/{learner.id}">{learner.name}</a></td>
-            <td>{learner.rung}</td>
+            <td>{learner.rung}{data.rungs[learner.rung - 1] ? ` · ${data.rungs[learner.rung - 1]}` : ''}</td>
             <td>{spanLabel(learner.spanLeftSemitones)}</td>
             <td>{spanLabel(learner.spanRightSemitones)}</td>
             <td>{learner.pieces.join(', ') || '—'}</td>
@@ -45,5 +45,5 @@
 </div>
 
 <SheetDialog bind:open={isAdding} title="Add a learner">
-  <LearnerForm data={data.form} action="/learners" submit="Add" />
+  <LearnerForm data={data.form} rungs={data.rungs} action="/learners" submit="Add" />
 </SheetDialog>

@@ -29,14 +29,17 @@
                 class="block text-sm text-quiet">{piece.composer}</span
               ></td
             >
-            <td>{piece.summary.key}</td>
-            <td
-              >{piece.summary.time}{#if piece.summary.hasPickup}<span class="block text-sm text-quiet"
-                  >pickup</span
-                >{/if}</td
-            >
-            <td>{piece.summary.measures}</td>
-            <td>{piece.summary.chordSymbols > 0 ? 'given' : 'from the notes'}</td>
+            {#if piece.summary.ok}
+              {@const { key, time, hasPickup, measures, chordSymbols } = piece.summary.value}
+              <td>{key}</td>
+              <td
+                >{time}{#if hasPickup}<span class="block text-sm text-quiet">pickup</span>{/if}</td
+              >
+              <td>{measures}</td>
+              <td>{chordSymbols > 0 ? 'given' : 'from the notes'}</td>
+            {:else}
+              <td colspan="4" class="fault">{piece.summary.message}</td>
+            {/if}
             <td>
               {#each piece.arrangements as arrangement (arrangement.id)}<a
                   class="block"

@@ -1,3 +1,4 @@
+import { isSameRecord } from '../score/same-record';
 import { z } from 'zod';
 import { sectionSchema, type ArrangementDocument } from './document';
 import { pinSchema, type Pin } from './pins/registry';
@@ -31,7 +32,7 @@ export function applyStep(document: ArrangementDocument, step: ArrangementStep):
   switch (step.kind) {
     case 'recipe': {
       const changed = Object.entries(step.from).find(
-        ([field, value]) => !isSame(document.recipe[field as keyof Recipe], value),
+        ([field, value]) => !isSameRecord(document.recipe[field as keyof Recipe], value),
       );
       if (changed) return stale(`The choice “${changed[0]}” has been changed meanwhile.`);
       return { ok: true, document: { ...document, recipe: { ...document.recipe, ...step.to } as Recipe } };
@@ -39,7 +40,7 @@ export function applyStep(document: ArrangementDocument, step: ArrangementStep):
     case 'pins': {
       const current = new Map(document.pins.map((pin) => [pin.id, pin]));
       for (const pin of step.removed) {
-        if (!isSame(current.get(pin.id), pin)) return stale('A pin has been changed meanwhile.');
+        if (!isSameRecord(current.get(pin.id), pin)) return stale('A pin has been changed meanwhile.');
         current.delete(pin.id);
       }
       for (const pin of step.added) {
@@ -50,7 +51,8 @@ export function applyStep(document: ArrangementDocument, step: ArrangementStep):
       return { ok: true, document: { ...document, pins } };
     }
     case 'sections':
-      if (!isSame(document.sections, step.from)) return stale('The sections have been changed meanwhile.');
+      if (!isSameRecord(document.sections, step.from))
+        return stale('The sections have been changed meanwhile.');
       return { ok: true, document: { ...document, sections: step.to } };
   }
 }
@@ -69,7 +71,7 @@ export function invertStep(step: ArrangementStep): ArrangementStep {
 /** The step that changes some choices; null when nothing would change. */
 export function recipeStep(document: ArrangementDocument, to: Partial<Recipe>): ArrangementStep | null {
   const fields = (Object.keys(to) as (keyof Recipe)[]).filter(
-    (field) => !isSame(document.recipe[field], to[field]),
+    (field) => !isSameRecord(document.recipe[field], to[field]),
   );
   if (fields.length === 0) return null;
   const pick = (source: Partial<Recipe>) => Object.fromEntries(fields.map((field) => [field, source[field]]));
@@ -83,28 +85,13 @@ export function pinStep(
   removeIds: readonly string[] = [],
 ): ArrangementStep | null {
   const current = new Map(document.pins.map((pin) => [pin.id, pin]));
-  const added = put.filter((pin) => !isSame(current.get(pin.id), pin));
+  const added = put.filter((pin) => !isSameRecord(current.get(pin.id), pin));
   const touched = [
     ...added.map((pin) => pin.id),
     ...removeIds.filter((id) => !put.some((pin) => pin.id === id)),
   ];
   const removed = touched.flatMap((id) => current.get(id) ?? []);
   return added.length === 0 && removed.length === 0 ? null : { kind: 'pins', removed, added };
-}
-
-function isSame(a: unknown, b: unknown): boolean {
-  return JSON.stringify(canonical(a)) === JSON.stringify(canonical(b));
-}
-
-/** Objects with their fields in order, so that equal records compare equal whatever made them. */
-function canonical(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(canonical);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, each]) => [key, canonical(each)]),
-  );
 }
 
 function stale(message: string): StepOutcome {

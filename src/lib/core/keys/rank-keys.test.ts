@@ -1,3 +1,4 @@
+import type { VoiceRange } from '../learner/voice';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { demoTunes } from '../../testing/demo-tunes';
 import { ANYONE } from '../arrange/arrange-for';
@@ -6,7 +7,7 @@ import { makeupOf, studySource } from '../analyse/study-source';
 import { transposeScore } from '../score/transpose-score';
 import { intervalBetweenTonics, readKey, tonicOf } from '../pitch/key';
 import type { Score } from '../score/model';
-import { KEY_STYLES, rateKey, sortKeys, twelveKeys, type RankTask, type VoiceRange } from './rank-keys';
+import { KEY_STYLES, rateKey, sortKeys, twelveKeys, type RankTask } from './rank-keys';
 
 let tune: Score;
 beforeAll(() => {

@@ -1,3 +1,4 @@
+import type { VoiceRange } from '../learner/voice';
 import { pinNotes } from '../arrange/arrange';
 import { fingerTask } from '../arrange/apply-fingers';
 import type { ArrangeFor } from '../arrange/arrange-for';
@@ -13,14 +14,6 @@ import { keyName, type Key } from '../pitch/key';
 import { midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import { transpositionTo } from '../score/transpose-score';
-
-/** A singer's lowest and highest key, and the comfortable middle of it. */
-export interface VoiceRange {
-  readonly lowest: number;
-  readonly highest: number;
-  readonly comfortLowest: number;
-  readonly comfortHighest: number;
-}
 
 export const KEY_TERMS = {
   signature: 'signs in the signature',

@@ -1,17 +1,22 @@
 import type { Section } from '../score/model';
 import { STAGES, type StageId } from './stages.data';
 
+export const ENTRY_KINDS = ['passed', 'withdrawn'] as const;
+export type EntryKind = (typeof ENTRY_KINDS)[number];
+
 /** One line of the log. Nothing is overwritten: a mistake is withdrawn by a later entry that names it. */
 export interface PracticeEntry {
   readonly id: string;
   readonly sectionId: string;
   readonly stage: StageId;
-  readonly kind: 'passed' | 'withdrawn';
+  readonly kind: EntryKind;
   readonly tempoBpm: number | null;
   /** Days since 1970-01-01. */
   readonly onDay: number;
   readonly correctsId: string | null;
   readonly createdAtMs: number;
+  /** Number of the edition on which it was earned, where a newer one took it over. */
+  readonly earnedOn?: number;
 }
 
 /** What the register shows in one square: the latest entry that still stands. */

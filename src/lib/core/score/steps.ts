@@ -1,3 +1,4 @@
+import { isSameRecord } from './same-record';
 import type { NoteId } from '../units';
 import type { Judgement, Note, Part, Score } from './model';
 import { compareNotes } from './order';
@@ -35,12 +36,11 @@ export function applyScoreStep(score: Score, step: ScoreStep): StepResult {
       return { ok: true, score: { ...score, notes } };
     }
     case 'set-judgement':
-      if (JSON.stringify(score.judgement) !== JSON.stringify(step.from))
+      if (!isSameRecord(score.judgement, step.from))
         return stale('What was decided about the piece has changed meanwhile.');
       return { ok: true, score: { ...score, judgement: step.to } };
     case 'set-parts':
-      if (JSON.stringify(score.parts) !== JSON.stringify(step.from))
-        return stale('The parts have changed meanwhile.');
+      if (!isSameRecord(score.parts, step.from)) return stale('The parts have changed meanwhile.');
       return { ok: true, score: { ...score, parts: step.to } };
   }
 }

@@ -36,27 +36,23 @@ export function recordsOf(
 ): readonly ArrangementRecord[] {
   const numberOf = (index: number) => measureNumber(measures, index);
   return [
-    ...snags.map(
-      ({ code, measure, hand, isOfPiece, sentence }): ArrangementRecord => ({
-        kind: 'snag',
-        code,
-        measureIndex: measure,
-        number: numberOf(measure),
-        hand,
-        scope: isOfPiece ? 'piece' : 'measure',
-        sentence,
-      }),
-    ),
-    ...losses.map(
-      ({ kind, measure, hand, sentence }): ArrangementRecord => ({
-        kind: 'loss',
-        code: LOSS_CODES[kind],
-        measureIndex: measure,
-        number: numberOf(measure),
-        hand,
-        scope: 'measure',
-        sentence,
-      }),
-    ),
+    ...snags.map(({ code, measure, hand, isOfPiece, sentence }): ArrangementRecord => ({
+      kind: 'snag',
+      code,
+      measureIndex: measure,
+      number: numberOf(measure),
+      hand,
+      scope: isOfPiece ? 'piece' : 'measure',
+      sentence,
+    })),
+    ...losses.map(({ kind, measure, hand, sentence }): ArrangementRecord => ({
+      kind: 'loss',
+      code: LOSS_CODES[kind],
+      measureIndex: measure,
+      number: numberOf(measure),
+      hand,
+      scope: 'measure',
+      sentence,
+    })),
   ].sort((a, b) => a.measureIndex - b.measureIndex);
 }

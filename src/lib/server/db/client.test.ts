@@ -27,7 +27,7 @@ it('keeps a copy of the database as it was before a migration changes it', () =>
     spanLeftSemitones: 9,
     spanRightSemitones: 9,
     rung: 1,
-    countingStyle: 'numbers',
+    countingStyle: 'numbers' as const,
     notes: '',
     createdAtMs: 1,
   };

@@ -3,9 +3,10 @@ import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { backfill } from './backfill';
 import * as schema from './schema';
 
-export type Db = BetterSQLite3Database<typeof schema>;
+export type Db = BetterSQLite3Database<typeof schema> & { readonly $client: Database.Database };
 
 interface Open {
   readonly db: Db;
@@ -36,20 +37,22 @@ function openDatabase(folder: string): Open {
   sqlite.pragma('busy_timeout = 5000');
   const db = drizzle(sqlite, { schema });
   const migrations = process.env.KEY_PATH_MIGRATIONS ?? 'drizzle';
-  copyBeforeMigrating(sqlite, folder, migrations);
+  const isOlder = copyBeforeMigrating(sqlite, folder, migrations);
   migrate(db, { migrationsFolder: migrations });
+  if (isOlder) backfill(db);
   return { db, sqlite };
 }
 
-/** Keeps a copy of the database as it was, whenever migrations are about to change it. */
-function copyBeforeMigrating(sqlite: Database.Database, folder: string, migrations: string): void {
+/** Keeps a copy of the database as it was, whenever migrations are about to change it; tells whether they are. */
+function copyBeforeMigrating(sqlite: Database.Database, folder: string, migrations: string): boolean {
   const hasTable = sqlite.prepare("SELECT 1 FROM sqlite_master WHERE name = '__drizzle_migrations'").get();
-  if (!hasTable) return;
+  if (!hasTable) return false;
   const applied = (sqlite.prepare('SELECT count(*) AS n FROM __drizzle_migrations').get() as { n: number }).n;
   const journal = JSON.parse(readFileSync(join(migrations, 'meta', '_journal.json'), 'utf8')) as {
     entries: unknown[];
   };
-  if (applied >= journal.entries.length) return;
+  if (applied >= journal.entries.length) return false;
   const copy = join(folder, `before-migration-${applied + 1}.db`);
   if (!existsSync(copy)) sqlite.prepare('VACUUM INTO ?').run(copy);
+  return true;
 }

@@ -1,4 +1,35 @@
+import { sql } from 'drizzle-orm';
 import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { COUNTING_STYLES, type CountingStyle } from '../../core/document/choices/counting-styles.data';
+import { FINGERING_STYLES, type FingeringStyle } from '../../core/document/choices/fingering-styles.data';
+import { PEDAL_USES, type PedalUse } from '../../core/learner/pedal-use';
+import { FINGER_NAMES, type FingerNames } from '../../core/learner/reading';
+import { ENTRY_KINDS } from '../../core/practice/register';
+import { STAGE_IDS } from '../../core/practice/stages.data';
+import { KEPT_DOCUMENT, KEPT_STEP } from '../kept/document';
+import { KEPT_CHANGES, KEPT_EDITION, KEPT_SECTIONS } from '../kept/edition';
+import { keptColumn } from '../kept/kept';
+import { KEPT_READS } from '../kept/learner';
+import { KEPT_SCORE_STEP, KEPT_SUMMARY, KEPT_WARNINGS } from '../kept/piece';
+import { KEPT_RULES } from '../kept/rules';
+import { KEPT_SCORE } from '../kept/score';
+
+const score = keptColumn(KEPT_SCORE);
+const summary = keptColumn(KEPT_SUMMARY);
+const warnings = keptColumn(KEPT_WARNINGS);
+const scoreStep = keptColumn(KEPT_SCORE_STEP);
+const arrangementDocument = keptColumn(KEPT_DOCUMENT);
+const arrangementStep = keptColumn(KEPT_STEP);
+const frozenEdition = keptColumn(KEPT_EDITION);
+const editionSections = keptColumn(KEPT_SECTIONS);
+const changedSections = keptColumn(KEPT_CHANGES);
+const reads = keptColumn(KEPT_READS);
+const rules = keptColumn(KEPT_RULES);
+
+/** The names of a table of facts, as a column takes them. */
+function names<Name extends string>(facts: Readonly<Record<Name, unknown>>): [Name, ...Name[]] {
+  return Object.keys(facts) as [Name, ...Name[]];
+}
 
 export const pieces = sqliteTable('pieces', {
   id: text('id').primaryKey(),
@@ -20,26 +51,35 @@ export const sourceRevisions = sqliteTable(
       .references(() => pieces.id),
     revision: integer('revision').notNull(),
     /** The step that made it from the revision before; null for the first. */
-    stepJson: text('step_json'),
-    scoreJson: text('score_json').notNull(),
-    warningsJson: text('warnings_json').notNull(),
+    step: scoreStep('step_json'),
+    score: score('score_json').notNull(),
+    warnings: warnings('warnings_json').notNull(),
+    /** What lists say of it, so that they read no score; null in rows that an earlier version wrote. */
+    summary: summary('summary_json'),
     createdAtMs: integer('created_at_ms').notNull(),
   },
   (table) => [primaryKey({ columns: [table.pieceId, table.revision] })],
 );
 
-export const arrangements = sqliteTable('arrangements', {
-  id: text('id').primaryKey(),
-  pieceId: text('piece_id')
-    .notNull()
-    .references(() => pieces.id),
-  sourceRevision: integer('source_revision').notNull(),
-  name: text('name').notNull(),
-  documentJson: text('document_json').notNull(),
-  revision: integer('revision').notNull(),
-  createdAtMs: integer('created_at_ms').notNull(),
-  updatedAtMs: integer('updated_at_ms').notNull(),
-});
+export const arrangements = sqliteTable(
+  'arrangements',
+  {
+    id: text('id').primaryKey(),
+    pieceId: text('piece_id')
+      .notNull()
+      .references(() => pieces.id),
+    sourceRevision: integer('source_revision').notNull(),
+    name: text('name').notNull(),
+    document: arrangementDocument('document_json').notNull(),
+    revision: integer('revision').notNull(),
+    createdAtMs: integer('created_at_ms').notNull(),
+    updatedAtMs: integer('updated_at_ms').notNull(),
+  },
+  (table) => [
+    index('arrangements_piece').on(table.pieceId),
+    index('arrangements_updated').on(table.updatedAtMs),
+  ],
+);
 
 export const arrangementHistory = sqliteTable(
   'arrangement_history',
@@ -50,7 +90,7 @@ export const arrangementHistory = sqliteTable(
     /** The revision that the step led to. */
     revision: integer('revision').notNull(),
     idempotencyKey: text('idempotency_key').notNull(),
-    stepJson: text('step_json').notNull(),
+    step: arrangementStep('step_json').notNull(),
     atMs: integer('at_ms').notNull(),
   },
   (table) => [
@@ -72,16 +112,25 @@ export const learners = sqliteTable('learners', {
   keyboardHighest: integer('keyboard_highest').notNull().default(108),
   /** A digital keyboard's transpose setting: what sounds is so many semitones above what is written. */
   keyboardTransposeSemitones: integer('keyboard_transpose_semitones').notNull().default(0),
-  pedal: text('pedal').notNull().default('yes'),
+  pedal: text('pedal', { enum: names<PedalUse>(PEDAL_USES) })
+    .notNull()
+    .default('yes'),
   voiceLowest: integer('voice_lowest'),
   voiceHighest: integer('voice_highest'),
   voiceComfortLowest: integer('voice_comfort_lowest'),
   voiceComfortHighest: integer('voice_comfort_highest'),
   rung: integer('rung').notNull(),
-  countingStyle: text('counting_style').notNull(),
-  fingeringStyle: text('fingering_style').notNull().default('smooth'),
-  fingerNames: text('finger_names').notNull().default('numbers'),
-  readsJson: text('reads_json').notNull().default('["treble","bass"]'),
+  countingStyle: text('counting_style', { enum: names<CountingStyle>(COUNTING_STYLES) }).notNull(),
+  fingeringStyle: text('fingering_style', { enum: names<FingeringStyle>(FINGERING_STYLES) })
+    .notNull()
+    .default('smooth'),
+  fingerNames: text('finger_names', { enum: names<FingerNames>(FINGER_NAMES) })
+    .notNull()
+    .default('numbers'),
+  reads: reads('reads_json')
+    .notNull()
+    // As version 0 wrote it, so that the column stays what it is.
+    .default(sql`'["treble","bass"]'`),
   knownKeys: text('known_keys').notNull().default(''),
   knownChords: text('known_chords').notNull().default(''),
   notes: text('notes').notNull(),
@@ -96,9 +145,14 @@ export const editions = sqliteTable(
       .notNull()
       .references(() => arrangements.id),
     number: integer('number').notNull(),
+    /** The revision of the arrangement from which it was first printed. */
     arrangementRevision: integer('arrangement_revision').notNull(),
     /** The arranged result as printed; later changes of program or rules never touch it. */
-    frozenJson: text('frozen_json').notNull(),
+    frozen: frozenEdition('frozen_json').notNull(),
+    /** Which edition it is: that of what is printed. Null in rows that an earlier version wrote. */
+    fingerprint: text('fingerprint'),
+    /** Its sections, so that registers and lists need not read the whole; null in rows that an earlier version wrote. */
+    sections: editionSections('sections_json'),
     createdAtMs: integer('created_at_ms').notNull(),
   },
   (table) => [uniqueIndex('editions_number').on(table.arrangementId, table.number)],
@@ -115,8 +169,19 @@ export const assignments = sqliteTable(
       .notNull()
       .references(() => learners.id),
     assignedAtMs: integer('assigned_at_ms').notNull(),
+    /** The assignment whose register it took over. */
+    followsId: text('follows_id'),
+    /** Since when a newer edition stands in its place; null while the learner plays from it. */
+    retiredAtMs: integer('retired_at_ms'),
+    /** What changed since the edition before, by section. */
+    changes: changedSections('changes_json'),
   },
-  (table) => [uniqueIndex('assignments_once').on(table.editionId, table.learnerId)],
+  (table) => [
+    uniqueIndex('assignments_standing')
+      .on(table.editionId, table.learnerId)
+      .where(sql`retired_at_ms is null`),
+    index('assignments_learner').on(table.learnerId),
+  ],
 );
 
 /** Append-only: a correction is a new row that names the one it corrects. */
@@ -128,8 +193,8 @@ export const practiceEntries = sqliteTable(
       .notNull()
       .references(() => assignments.id),
     sectionId: text('section_id').notNull(),
-    stage: text('stage').notNull(),
-    kind: text('kind').notNull(),
+    stage: text('stage', { enum: STAGE_IDS }).notNull(),
+    kind: text('kind', { enum: ENTRY_KINDS }).notNull(),
     tempoBpm: integer('tempo_bpm'),
     onDay: integer('on_day').notNull(),
     correctsId: text('corrects_id'),
@@ -138,9 +203,16 @@ export const practiceEntries = sqliteTable(
   (table) => [index('practice_entries_assignment').on(table.assignmentId)],
 );
 
+/** What an arrangement would print, remembered by all that it depends on, so that lists need not arrange. */
+export const prints = sqliteTable('prints', {
+  asked: text('asked').primaryKey(),
+  fingerprint: text('fingerprint').notNull(),
+  atMs: integer('at_ms').notNull(),
+});
+
 /** The studio's own choices, one record a subject; what is not here is as the program comes. */
 export const studioSettings = sqliteTable('studio_settings', {
   subject: text('subject').primaryKey(),
-  valueJson: text('value_json').notNull(),
+  value: rules('value_json').notNull(),
   updatedAtMs: integer('updated_at_ms').notNull(),
 });

@@ -20,7 +20,7 @@
   import { VOICING_STYLES } from '$lib/core/document/choices/voicing-styles.data';
   import { ALL_KEYS, keyLabel, keyName, type Key } from '$lib/core/pitch/key';
   import ChoiceWord from '../parts/choice-word.svelte';
-  import { spanLabel } from '../register/learner-schema';
+  import { spanLabel } from '$lib/core/learner/hands';
   import { useBench } from './bench-session.svelte';
 
   const bench = useBench();

@@ -1,6 +1,6 @@
 import type { Markings } from '$lib/core/engrave/source';
 import type { EditionRecord } from '$lib/server/editions';
-import type { FingerNames } from '../register/learner-schema';
+import type { FingerNames } from '$lib/core/learner/reading';
 import { Arranger } from '../workers/arranger';
 import type { Engraver } from '../workers/engraver';
 import { paginate } from './paginate';

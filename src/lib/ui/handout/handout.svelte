@@ -6,7 +6,7 @@
   import type { EditionRecord } from '$lib/server/editions';
   import { EXPORTS } from '$lib/core/formats/write-score';
   import { CAUTIONS } from '$lib/core/care/cautions.data';
-  import { FINGER_NAMES } from '../register/learner-schema';
+  import { FINGER_NAMES } from '$lib/core/learner/reading';
   import { useEngraver } from '../workers/engraver-context';
   import HandPictures from './hand-pictures.svelte';
   import { HandoutSession, PAPERS, type PaperName } from './handout-session.svelte';

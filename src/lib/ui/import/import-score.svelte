@@ -3,7 +3,7 @@
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import type { PartUse } from '$lib/core/score/model';
-  import type { ScoreSummary } from '$lib/server/pieces';
+  import type { ScoreSummary } from '$lib/server/summary';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { SCORE_EXTENSIONS } from '$lib/core/formats/read-score';
   import { upload, type UploadFault } from './upload';

@@ -1,3 +1,4 @@
+import type { VoiceRange } from '$lib/core/learner/voice';
 import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
 import type { ArrangementDocument } from '$lib/core/document/document';
 import {
@@ -8,7 +9,6 @@ import {
   type KeyStyle,
   type KeyTerm,
   type RankedKey,
-  type VoiceRange,
 } from '$lib/core/keys/rank-keys';
 import { pianoKeyName } from '../parts/key-names';
 import { midiOf, readPitch } from '$lib/core/pitch/pitch';

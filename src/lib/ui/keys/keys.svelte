@@ -1,4 +1,6 @@
 <script lang="ts">
+  import type { VoiceRange } from '$lib/core/learner/voice';
+
   import { onMount } from 'svelte';
   import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
   import type { ArrangementDocument } from '$lib/core/document/document';
@@ -9,7 +11,6 @@
     type KeyStyle,
     type KeyTerm,
     type RankedKey,
-    type VoiceRange,
   } from '$lib/core/keys/rank-keys';
   import { keyLabel, keyName, type Key } from '$lib/core/pitch/key';
   import MusicLine from '../engraving/music-line.svelte';

@@ -1,5 +1,7 @@
 <script lang="ts">
-  import type { RankedKey, VoiceRange } from '$lib/core/keys/rank-keys';
+  import type { VoiceRange } from '$lib/core/learner/voice';
+
+  import type { RankedKey } from '$lib/core/keys/rank-keys';
   import { pianoKeyName } from '../parts/key-names';
 
   interface Props {

@@ -1,20 +1,22 @@
 <script lang="ts">
   import { superForm, type SuperValidated } from 'sveltekit-superforms';
   import { zod4Client } from 'sveltekit-superforms/adapters';
-  import type { z } from 'zod';
   import { COUNTING_STYLES } from '$lib/core/document/choices/counting-styles.data';
-  import { learnerSchema, SPAN_CHOICES } from './learner-schema';
+  import { SPAN_CHOICES } from '$lib/core/learner/hands';
+  import { learnerSchema, type NewLearnerForm } from '$lib/core/learner/profile';
 
   interface Props {
-    data: SuperValidated<z.infer<typeof learnerSchema>>;
+    data: SuperValidated<NewLearnerForm>;
+    /** Names of the studio's rungs, the plainest first. */
+    rungs: readonly string[];
     action: string;
     submit: string;
   }
 
-  const { data, action, submit }: Props = $props();
+  const { data, rungs, action, submit }: Props = $props();
   // svelte-ignore state_referenced_locally
   const { form, errors, enhance, submitting } = superForm(data, {
-    validators: zod4Client(learnerSchema),
+    validators: zod4Client(learnerSchema(rungs.length)),
     resetForm: false,
   });
   const hands = [
@@ -49,7 +51,7 @@
     <label class="field">
       Rung
       <select name="rung" bind:value={$form.rung}>
-        {#each [1, 2, 3, 4, 5, 6] as rung (rung)}<option value={rung}>{rung}</option>{/each}
+        {#each rungs as name, index (index)}<option value={index + 1}>{index + 1} · {name}</option>{/each}
       </select>
     </label>
     <label class="field">

@@ -3,7 +3,7 @@
   import CautionNote from '../care/caution-note.svelte';
   import { connectKeyboard, type ConnectedKeyboard } from '../devices/keyboard-input';
   import KeyboardPicture from '../parts/keyboard-picture.svelte';
-  import { spanLabel } from './learner-schema';
+  import { spanLabel } from '$lib/core/learner/hands';
   import { SpanMeter } from './span-meter.svelte';
 
   interface Props {

@@ -7,18 +7,22 @@
   import { PEDAL_USES } from '$lib/core/learner/pedal-use';
   import CautionNote from '../care/caution-note.svelte';
   import { pianoKeyName } from '../parts/key-names';
-  import { FINGER_NAMES, profileSchema, READING, SPAN_CHOICES, type Profile } from './learner-schema';
+  import { SPAN_CHOICES } from '$lib/core/learner/hands';
+  import { profileSchema, type Profile } from '$lib/core/learner/profile';
+  import { FINGER_NAMES, READING } from '$lib/core/learner/reading';
   import MeasureSpan from './measure-span.svelte';
 
   interface Props {
     data: SuperValidated<Profile>;
+    /** Names of the studio's rungs, the plainest first. */
+    rungs: readonly string[];
     back: string;
   }
 
-  const { data, back }: Props = $props();
+  const { data, rungs, back }: Props = $props();
   // svelte-ignore state_referenced_locally
   const { form, errors, enhance, submitting, message, tainted, isTainted } = superForm(data, {
-    validators: zod4Client(profileSchema),
+    validators: zod4Client(profileSchema(rungs.length)),
     resetForm: false,
     dataType: 'json',
   });
@@ -80,7 +84,10 @@
         >
         <label class="field"
           >Rung<select bind:value={$form.rung}
-            >{#each [1, 2, 3, 4, 5, 6] as rung (rung)}<option value={rung}>{rung}</option>{/each}</select
+            >{#each rungs as name, index (index)}<option value={index + 1}>{index + 1} · {name}</option
+              >{/each}{#if $form.rung > rungs.length}<option value={$form.rung}
+                >{$form.rung}, no longer in the ladder</option
+              >{/if}</select
           ></label
         >
         <label class="field"

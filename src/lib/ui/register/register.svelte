@@ -1,17 +1,17 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import type { Section } from '$lib/core/score/model';
+  import type { SectionPrint } from '$lib/core/handout/fingerprint';
   import { stampKey, standingStamps, type NextStep, type PracticeEntry } from '$lib/core/practice/register';
   import { STAGES, type StageId } from '$lib/core/practice/stages.data';
   import { toast } from 'svelte-sonner';
-  import { dayToField, fieldToDay, localEpochDay, longDay, shortDay } from '../parts/dates';
+  import { dayToField, fieldToDay, localEpochDay, shortDay } from '../parts/dates';
   import SheetDialog from '../parts/sheet-dialog.svelte';
+  import EntryLog from './entry-log.svelte';
 
   interface Props {
     assignment: {
       readonly id: string;
-      readonly sections: readonly Section[];
-      readonly measureNumbers: readonly string[];
+      readonly sections: readonly SectionPrint[];
       readonly entries: readonly PracticeEntry[];
       readonly next: NextStep | null;
     };
@@ -22,7 +22,7 @@
   const stamps = $derived(standingStamps(assignment.entries));
 
   let open = $state.raw<{
-    section: Section;
+    section: SectionPrint;
     stage: (typeof STAGES)[number];
     standing: PracticeEntry | null;
   } | null>(null);
@@ -33,17 +33,14 @@
   let isSending = $state(false);
   let entryId = '';
 
-  const number = (measure: number) => assignment.measureNumbers[measure] || String(measure + 1);
-  const isNext = (section: Section, stage: StageId) =>
+  const isNext = (section: SectionPrint, stage: StageId) =>
     assignment.next?.section.id === section.id && assignment.next.stage.id === stage;
-  const sectionName = (id: string) => assignment.sections.find((section) => section.id === id)?.name ?? id;
-  const stageLabel = (id: StageId) => STAGES.find((stage) => stage.id === id)?.label ?? id;
   /** The tempo last written down is the likeliest next one. */
   const lastTempo = $derived(
     [...assignment.entries].reverse().find((entry) => entry.tempoBpm !== null)?.tempoBpm ?? undefined,
   );
 
-  function ask(section: Section, stage: (typeof STAGES)[number]) {
+  function ask(section: SectionPrint, stage: (typeof STAGES)[number]) {
     const standing = stamps.get(stampKey(section.id, stage.id)) ?? null;
     open = { section, stage, standing };
     day = dayToField(standing?.onDay ?? localEpochDay(nowMs));
@@ -108,7 +105,7 @@
         <tr>
           <th class="sticky left-0 border border-line bg-paper px-2 py-1 text-left">
             {section.name}<span class="block text-xs font-normal whitespace-nowrap text-quiet"
-              >{number(section.from)}–{number(section.to)}</span
+              >{section.firstNumber}–{section.lastNumber}</span
             >
           </th>
           {#each STAGES as stage (stage.id)}
@@ -121,7 +118,7 @@
                   ? 'outline-2 -outline-offset-2 outline-sea outline-dashed'
                   : ''}"
                 aria-label="{section.name}, {stage.label}: {stamp
-                  ? `stamped ${shortDay(stamp.onDay)}${stamp.tempoBpm ? ` at ${stamp.tempoBpm}` : ''}`
+                  ? `stamped ${shortDay(stamp.onDay)}${stamp.tempoBpm ? ` at ${stamp.tempoBpm}` : ''}${stamp.earnedOn ? `, on edition ${stamp.earnedOn}` : ''}`
                   : isNext(section, stage.id)
                     ? 'next, not stamped'
                     : 'not stamped'}"
@@ -129,7 +126,11 @@
               >
                 {#if stamp}
                   <span class="font-bold">{shortDay(stamp.onDay)}</span>
-                  <span>{stamp.tempoBpm ? `♩ ${stamp.tempoBpm}` : 'done'}</span>
+                  <span
+                    >{stamp.tempoBpm ? `♩ ${stamp.tempoBpm}` : 'done'}{stamp.earnedOn
+                      ? ` · ed. ${stamp.earnedOn}`
+                      : ''}</span
+                  >
                 {:else if isNext(section, stage.id)}<span class="font-semibold text-sea">next</span>{/if}
               </button>
             </td>
@@ -144,18 +145,7 @@
     <summary class="cursor-pointer text-quiet"
       >Log, {assignment.entries.length} {assignment.entries.length === 1 ? 'entry' : 'entries'}</summary
     >
-    <ul class="mt-1 bg-paper p-2">
-      {#each [...assignment.entries].reverse() as entry (entry.id)}
-        <li>
-          {longDay(entry.onDay)}: {sectionName(entry.sectionId)}, {stageLabel(entry.stage).toLowerCase()}
-          {entry.kind === 'withdrawn'
-            ? 'withdrawn'
-            : entry.correctsId
-              ? 'corrected'
-              : 'stamped'}{entry.tempoBpm && entry.kind === 'passed' ? ` at ♩ ${entry.tempoBpm}` : ''}
-        </li>
-      {/each}
-    </ul>
+    <EntryLog entries={assignment.entries} sections={assignment.sections} />
   </details>
 {/if}
 

@@ -1,3 +1,4 @@
+import type { VoiceRange } from '$lib/core/learner/voice';
 import { wrap, type Remote } from 'comlink';
 import type { ArrangementDocument } from '$lib/core/document/document';
 import type { Score } from '$lib/core/score/model';
@@ -16,7 +17,7 @@ import type { Arrangement } from '$lib/core/arrange/arrangement';
 import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
 import type { MeasureDifference } from '$lib/core/handout/differences';
 import type { Key } from '$lib/core/pitch/key';
-import type { KeyStyle, RankedKey, VoiceRange } from '$lib/core/keys/rank-keys';
+import type { KeyStyle, RankedKey } from '$lib/core/keys/rank-keys';
 import type { ExplainDepth, FingerWhy } from '$lib/core/fingering/explain';
 import type { Why } from '$lib/core/arrange/why';
 import { applyDelta } from '$lib/workers/delta';

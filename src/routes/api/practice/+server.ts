@@ -1,5 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
+import { ENTRY_KINDS } from '$lib/core/practice/register';
 import { STAGE_IDS } from '$lib/core/practice/stages.data';
 import { logEntry } from '$lib/server/practice';
 import type { RequestHandler } from './$types';
@@ -9,7 +10,7 @@ const body = z.object({
   assignmentId: z.string(),
   sectionId: z.string().max(64),
   stage: z.enum(STAGE_IDS),
-  kind: z.enum(['passed', 'withdrawn']),
+  kind: z.enum(ENTRY_KINDS),
   tempoBpm: z.int().min(20).max(320).nullable(),
   onDay: z.int().min(0).max(60_000),
   correctsId: z.string().nullable(),

@@ -1,16 +1,14 @@
-import { error, fail, redirect } from '@sveltejs/kit';
+import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import type { CountingStyle } from '$lib/core/document/choices/counting-styles.data';
-import type { FingeringStyle } from '$lib/core/document/choices/fingering-styles.data';
 import { findArrangement } from '$lib/server/arrangements';
 import { editionsOf, handOut } from '$lib/server/editions';
+import { found, FOUND_STATUS } from '$lib/server/found';
 import { bodyOf, listLearners } from '$lib/server/learners';
-import { arrangingRules } from '$lib/server/settings';
+import { studioRules } from '$lib/server/settings';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
-  const arrangement = findArrangement(params.id);
-  if (!arrangement) error(404, 'There is no such arrangement in the studio.');
+  const arrangement = found(findArrangement(params.id));
   return {
     arrangement,
     learners: listLearners().map((learner) => ({
@@ -18,10 +16,10 @@ export const load: PageServerLoad = ({ params }) => {
       id: learner.id,
       name: learner.name,
       rung: learner.rung,
-      countStyle: learner.countingStyle as CountingStyle,
-      fingerStyle: learner.fingeringStyle as FingeringStyle,
+      countStyle: learner.countingStyle,
+      fingerStyle: learner.fingeringStyle,
     })),
-    rules: arrangingRules(),
+    rules: studioRules().rules,
     editions: editionsOf(params.id),
   };
 };
@@ -33,7 +31,7 @@ export const actions: Actions = {
     const form = handOutForm.safeParse(Object.fromEntries(await request.formData()));
     if (!form.success) return fail(400, { message: 'Choose whom to hand it to.' });
     const outcome = handOut(params.id, form.data.learnerId, Date.now());
-    if (!outcome.ok) return fail(404, { message: outcome.message });
+    if (!outcome.ok) return fail(FOUND_STATUS[outcome.code], { message: outcome.message });
     redirect(303, `/learners/${form.data.learnerId}#a${outcome.value.assignmentId}`);
   },
 };

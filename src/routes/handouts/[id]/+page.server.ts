@@ -1,9 +1,7 @@
-import { error } from '@sveltejs/kit';
 import { findEdition } from '$lib/server/editions';
+import { found } from '$lib/server/found';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
-  const edition = findEdition(params.id);
-  if (!edition) error(404, 'There is no such edition in the studio.');
-  return { edition };
+  return { edition: found(findEdition(params.id)) };
 };

@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { COUNTING_STYLES, type CountingStyle } from '$lib/core/document/choices/counting-styles.data';
+  import { COUNTING_STYLES } from '$lib/core/document/choices/counting-styles.data';
   import { keyboardLabel } from '$lib/core/hands/keyboards.data';
-  import { PEDAL_USES, type PedalUse } from '$lib/core/learner/pedal-use';
+  import { PEDAL_USES } from '$lib/core/learner/pedal-use';
   import { dayOf, shortDay } from '$lib/ui/parts/dates';
-  import { spanLabel } from '$lib/ui/register/learner-schema';
+  import { spanLabel } from '$lib/core/learner/hands';
+  import EarlierEditions from '$lib/ui/register/earlier-editions.svelte';
   import Register from '$lib/ui/register/register.svelte';
   import type { PageProps } from './$types';
 
@@ -21,8 +22,8 @@
         Rung {learner.rung} · left hand reaches {spanLabel(learner.spanLeftSemitones)}, right hand {spanLabel(
           learner.spanRightSemitones,
         )} · {keyboardLabel(learner.keyboardLowest, learner.keyboardHighest)} · pedal: {PEDAL_USES[
-          learner.pedal as PedalUse
-        ]} · counts in {COUNTING_STYLES[learner.countingStyle as CountingStyle]}
+          learner.pedal
+        ]} · counts in {COUNTING_STYLES[learner.countingStyle]}
         {#if learner.knownKeys}· knows {learner.knownKeys}{/if}
         {#if learner.notes}· {learner.notes}{/if}
       </p>
@@ -34,7 +35,9 @@
       <div class="mb-2 flex flex-wrap items-baseline gap-x-4">
         <h2 id="h{assignment.id}">
           {assignment.title}
-          <span class="font-normal text-quiet">· {assignment.name}, edition {assignment.editionNumber}</span>
+          <span class="font-normal text-quiet"
+            >· {assignment.arrangementName}, edition {assignment.editionNumber}</span
+          >
         </h2>
         <a href="/handouts/{assignment.editionId}">Print</a>
         <a href="/bench/{assignment.arrangementId}">Bench</a>
@@ -45,7 +48,24 @@
             >{:else}Every section is at tempo.{/if}
         </span>
       </div>
-      <Register {assignment} nowMs={data.nowMs} />
+      {#if assignment.problem}
+        <p class="notice notice-fault" role="alert">{assignment.problem}</p>
+      {:else}
+        {#if assignment.changes.length > 0}
+          <div class="notice mb-2 text-sm">
+            <p>New in edition {assignment.editionNumber}; stamps of the other sections were taken over.</p>
+            <ul>
+              {#each assignment.changes as { sectionId, sentence } (sectionId)}
+                <li>
+                  <strong>{assignment.sections.find(({ id }) => id === sectionId)?.name}</strong>, {sentence}
+                </li>
+              {/each}
+            </ul>
+          </div>
+        {/if}
+        <Register {assignment} nowMs={data.nowMs} />
+        <EarlierEditions editions={assignment.before} />
+      {/if}
     </section>
   {:else}
     <p class="notice mt-4">

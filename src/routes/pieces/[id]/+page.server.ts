@@ -1,16 +1,15 @@
-import { error, fail, redirect } from '@sveltejs/kit';
+import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { createArrangement, listArrangements } from '$lib/server/arrangements';
 import { editionsOf } from '$lib/server/editions';
+import { found, FOUND_STATUS } from '$lib/server/found';
 import { findPiece } from '$lib/server/pieces';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
-  const piece = findPiece(params.id);
-  if (!piece) error(404, 'There is no such piece in the studio.');
-  const { fileBytes, ...rest } = piece;
+  const piece = found(findPiece(params.id));
   return {
-    piece: { ...rest, fileSizeBytes: fileBytes.length },
+    piece,
     arrangements: listArrangements(params.id).map((arrangement) => ({
       id: arrangement.id,
       name: arrangement.name,
@@ -28,7 +27,7 @@ export const actions: Actions = {
     const form = arrangementName.safeParse(Object.fromEntries(await request.formData()));
     if (!form.success) return fail(400, { message: 'Give the arrangement a name of up to 60 letters.' });
     const outcome = createArrangement(params.id, Date.now(), form.data);
-    if (!outcome.ok) return fail(404, { message: outcome.message });
+    if (!outcome.ok) return fail(FOUND_STATUS[outcome.code], { message: outcome.message });
     redirect(303, `/bench/${outcome.value}`);
   },
 };

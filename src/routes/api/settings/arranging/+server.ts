@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
-import { rulesSchema, type ArrangingRules } from '$lib/core/ladder/rules';
-import { arrangingRules, keepArrangingRules, resetArrangingRules } from '$lib/server/settings';
+import { rulesSchema } from '$lib/core/ladder/rules';
+import { keepArrangingRules, resetArrangingRules, studioRules } from '$lib/server/settings';
 import type { RequestHandler } from './$types';
 
 /** Keeps the studio's ladder, textures and windows as a whole. */
@@ -15,12 +15,12 @@ export const PUT: RequestHandler = async ({ request }) => {
       },
       { status: 400 },
     );
-  keepArrangingRules(rules.data as ArrangingRules, Date.now());
-  return json(arrangingRules());
+  keepArrangingRules(rules.data, Date.now());
+  return json(studioRules().rules);
 };
 
 /** Back to the ladder as it comes. */
 export const DELETE: RequestHandler = () => {
   resetArrangingRules();
-  return json(arrangingRules());
+  return json(studioRules().rules);
 };

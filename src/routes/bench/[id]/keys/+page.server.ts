@@ -1,13 +1,14 @@
-import { error, fail, redirect } from '@sveltejs/kit';
+import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { findArrangement, takeKey } from '$lib/server/arrangements';
-import { findLearner, voiceOf } from '$lib/server/learners';
+import { voiceOf } from '$lib/core/learner/voice';
+import { found } from '$lib/server/found';
+import { findLearner } from '$lib/server/learners';
 import { arrangeFor } from '$lib/server/settings';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
-  const arrangement = findArrangement(params.id);
-  if (!arrangement) error(404, 'There is no such arrangement in the studio.');
+  const arrangement = found(findArrangement(params.id));
   const { learnerId } = arrangement.document.recipe;
   const learner = learnerId === null ? null : findLearner(learnerId);
   return {

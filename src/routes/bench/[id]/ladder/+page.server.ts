@@ -1,23 +1,16 @@
-import { error, fail, redirect } from '@sveltejs/kit';
+import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { copyPins, findArrangement, listArrangements, makeRung } from '$lib/server/arrangements';
+import { copyPins, findArrangement, makeRung, siblingsOf } from '$lib/server/arrangements';
+import { found, FOUND_STATUS } from '$lib/server/found';
 import { arrangeFor } from '$lib/server/settings';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
-  const arrangement = findArrangement(params.id);
-  if (!arrangement) error(404, 'There is no such arrangement in the studio.');
+  const arrangement = found(findArrangement(params.id));
   return {
     arrangement,
     whom: arrangeFor(arrangement.document.recipe.learnerId),
-    siblings: listArrangements(arrangement.pieceId)
-      .filter(({ id }) => id !== params.id)
-      .map(({ id, name, document }) => ({
-        id,
-        name,
-        rung: document.recipe.rung,
-        pins: document.pins.length,
-      })),
+    siblings: siblingsOf(arrangement),
   };
 };
 
@@ -32,14 +25,14 @@ export const actions: Actions = {
     const form = makeForm.safeParse(Object.fromEntries(await request.formData()));
     if (!form.success) return fail(400, { message: 'Choose a rung of the ladder.' });
     const made = makeRung(params.id, form.data.rung, form.data.withPins === 'on', Date.now());
-    if (!made.ok) return fail(404, { message: made.message });
+    if (!made.ok) return fail(FOUND_STATUS[made.code], { message: made.message });
     redirect(303, `/bench/${made.value}`);
   },
   copyPins: async ({ request, params }) => {
     const form = copyForm.safeParse(Object.fromEntries(await request.formData()));
     if (!form.success) return fail(400, { message: 'Choose an arrangement to copy from.' });
     const copied = copyPins(params.id, form.data.fromId, Date.now());
-    if (!copied.ok) return fail(404, { message: copied.message });
+    if (!copied.ok) return fail(FOUND_STATUS[copied.code], { message: copied.message });
     const { taken, kept } = copied.value;
     return {
       message: `${taken} ${taken === 1 ? 'pin' : 'pins'} copied${kept > 0 ? `; ${kept} of this arrangement’s own were kept instead` : ''}.`,

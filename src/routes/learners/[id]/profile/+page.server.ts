@@ -1,26 +1,31 @@
 import { error, fail } from '@sveltejs/kit';
 import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
+import { profileSchema, type Profile } from '$lib/core/learner/profile';
 import { changeLearner, findLearner, type Learner } from '$lib/server/learners';
-import { profileSchema, type Profile } from '$lib/ui/register/learner-schema';
+import { studioRules } from '$lib/server/settings';
 import type { Actions, PageServerLoad } from './$types';
+
+const schema = () => profileSchema(studioRules().rules.rungs.length);
 
 export const load: PageServerLoad = async ({ params }) => {
   const learner = findLearner(params.id);
   if (!learner) error(404, 'There is no such learner in the studio.');
   return {
     learner: { id: learner.id, name: learner.name },
-    form: await superValidate(profileOf(learner), zod4(profileSchema)),
+    rungs: studioRules().rules.rungs.map(({ name }) => name),
+    problem: learner.reads.ok ? null : learner.reads.message,
+    // A learner on a rung that the ladder has no more is shown as that, and asked for another on saving.
+    form: await superValidate(profileOf(learner), zod4(schema()), { errors: true }),
   };
 };
 
 export const actions: Actions = {
   default: async ({ request, params }) => {
-    const form = await superValidate(request, zod4(profileSchema));
+    const form = await superValidate(request, zod4(schema()));
     if (!form.valid) return fail(400, { form });
     if (!findLearner(params.id)) error(404, 'There is no such learner in the studio.');
-    const { reads, ...fields } = form.data;
-    changeLearner(params.id, { ...fields, readsJson: JSON.stringify(reads) });
+    changeLearner(params.id, form.data);
     return message(
       form,
       'Saved. Editions already handed out stay as they are; arrangements for this learner follow the new hand.',
@@ -28,7 +33,7 @@ export const actions: Actions = {
   },
 };
 
-/** The stored record as the form has it; its enumerations were validated when they were stored. */
-function profileOf(learner: Learner): Profile {
-  return { ...learner, reads: JSON.parse(learner.readsJson) as Profile['reads'] } as Profile;
+/** The stored record as the form has it. */
+function profileOf({ reads, ...learner }: Learner): Profile {
+  return { ...learner, reads: reads.ok ? [...reads.value] : [] };
 }

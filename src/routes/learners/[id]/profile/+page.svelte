@@ -9,5 +9,6 @@
 
 <div class="mx-auto max-w-6xl p-6">
   <h1 class="mb-3">{data.learner.name} <span class="font-normal text-quiet">· hands and ways</span></h1>
-  <ProfileForm data={data.form} back="/learners/{data.learner.id}" />
+  {#if data.problem}<p class="notice notice-fault mb-3" role="alert">{data.problem}</p>{/if}
+  <ProfileForm data={data.form} rungs={data.rungs} back="/learners/{data.learner.id}" />
 </div>

@@ -1,12 +1,13 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { stepSchema } from '$lib/core/document/steps';
+import { FOUND_STATUS } from '$lib/server/found';
 import { saveStep } from '$lib/server/arrangements';
 import type { RequestHandler } from './$types';
 
 const body = z.object({ baseRevision: z.int().min(0), idempotencyKey: z.uuid(), step: stepSchema });
 
-const STATUS = { 'not-found': 404, 'bad-step': 422, conflict: 409 } as const;
+const STATUS = { ...FOUND_STATUS, 'bad-step': 422, conflict: 409 } as const;
 
 export const POST: RequestHandler = async ({ request, params }) => {
   const parsed = body.safeParse(await request.json().catch(() => null));

@@ -2,13 +2,13 @@ import { error } from '@sveltejs/kit';
 import { arrangementMusicXml } from '$lib/core/handout/export';
 import { EXPORTS, isExportFormat, writeScore } from '$lib/core/formats/write-score';
 import { findEdition } from '$lib/server/editions';
+import { found } from '$lib/server/found';
 import { download } from '$lib/server/download';
 import type { RequestHandler } from './$types';
 
 /** An edition as it was handed out, in an open format; MusicXML carries the counts, too. */
 export const GET: RequestHandler = ({ params, url }) => {
-  const edition = findEdition(params.id);
-  if (!edition) error(404, 'There is no such edition in the studio.');
+  const edition = found(findEdition(params.id));
   const format = url.searchParams.get('format') ?? 'musicxml';
   if (!isExportFormat(format)) error(400, `An edition can be written as ${Object.keys(EXPORTS).join(', ')}.`);
   const { score, counts, recipe } = edition.frozen;

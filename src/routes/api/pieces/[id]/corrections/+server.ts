@@ -1,6 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { correctionSchema } from '$lib/core/score/corrections';
+import { FOUND_STATUS } from '$lib/server/found';
 import { correctSource, takeBackCorrection } from '$lib/server/pieces';
 import type { RequestHandler } from './$types';
 
@@ -9,7 +10,7 @@ const body = z.object({
   change: z.union([correctionSchema, z.object({ kind: z.literal('take-back'), revision: z.int().min(2) })]),
 });
 
-const STATUS = { 'not-found': 404, stale: 409, 'bad-correction': 422 } as const;
+const STATUS = { ...FOUND_STATUS, stale: 409, 'bad-correction': 422 } as const;
 
 /** Makes a correction of a source, or takes one back; answers with the new revision. */
 export const POST: RequestHandler = async ({ request, params }) => {

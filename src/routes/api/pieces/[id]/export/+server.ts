@@ -1,14 +1,14 @@
 import { error } from '@sveltejs/kit';
 import { EXPORTS, isExportFormat, writeScore } from '$lib/core/formats/write-score';
 import { download } from '$lib/server/download';
+import { found } from '$lib/server/found';
 import { findPiece, sourceScore } from '$lib/server/pieces';
 import type { RequestHandler } from './$types';
 
 /** The source as it stands, in an open format: `?format=musicxml|midi|abc|chordpro`. */
 export const GET: RequestHandler = ({ params, url }) => {
-  const piece = findPiece(params.id);
-  const score = piece && sourceScore(params.id, piece.sourceRevision);
-  if (!piece || !score) error(404, 'There is no such piece in the studio.');
+  const piece = found(findPiece(params.id));
+  const score = found(sourceScore(params.id, piece.sourceRevision));
   const format = url.searchParams.get('format') ?? 'musicxml';
   if (!isExportFormat(format)) error(400, `A piece can be written as ${Object.keys(EXPORTS).join(', ')}.`);
   const { extension, type } = EXPORTS[format];

@@ -1,0 +1,177 @@
+import { randomUUID } from 'node:crypto';
+import { eq } from 'drizzle-orm';
+import { describe, expect, it } from 'vitest';
+import { fingerPin } from '../core/document/pins/finger';
+import { pinStep } from '../core/document/steps';
+import { DEFAULT_RULES } from '../core/ladder/rules';
+import {
+  choose,
+  found,
+  given,
+  newArrangement,
+  newLearner,
+  newPiece,
+  NOW_MS,
+  useStudio,
+} from '../testing/studio';
+import { findArrangement, saveStep } from './arrangements';
+import { database } from './db/client';
+import { learners } from './db/schema';
+import { editionsOf, findEdition, handOut } from './editions';
+import { assignmentsOf, logEntry } from './practice';
+import { keepArrangingRules } from './settings';
+
+useStudio();
+
+const measureReach = (id: string, semitones: number) =>
+  database()
+    .update(learners)
+    .set({ spanLeftSemitones: semitones, spanRightSemitones: semitones })
+    .where(eq(learners.id, id))
+    .run();
+
+function pinFinger(id: string, measure: number, finger: number) {
+  const { document, revision } = found(findArrangement(id));
+  const note = `p0m${measure}v1t0c0`;
+  const step = pinStep(document, [fingerPin(note, finger)])!;
+  return found(saveAs(id, revision, step));
+}
+
+function saveAs(id: string, baseRevision: number, step: Parameters<typeof saveStep>[1]['step']) {
+  const saved = saveStep(id, { baseRevision, idempotencyKey: randomUUID(), step }, NOW_MS);
+  return saved.ok ? ({ ok: true, value: saved.revision } as const) : saved;
+}
+
+describe('an edition', () => {
+  it('is frozen: later changes do not touch it', () => {
+    const [id, learner] = [newArrangement(), newLearner()];
+    const first = given(id, learner);
+    const printed = JSON.stringify(found(findEdition(first.editionId)).frozen);
+    choose(id, { key: 'D' });
+    expect(JSON.stringify(found(findEdition(first.editionId)).frozen)).toBe(printed);
+    expect(given(id, learner)).toMatchObject({ number: 2, isNew: true });
+  });
+
+  it('is the same while the paper would be: unchanged, or changed and changed back', () => {
+    const [id, learner] = [newArrangement(), newLearner()];
+    const first = given(id, learner);
+    expect(given(id, learner)).toEqual({ ...first, isNew: false });
+    choose(id, { key: 'D' });
+    choose(id, { key: null });
+    expect(found(findArrangement(id)).revision).toBe(2);
+    expect(given(id, learner)).toEqual({ ...first, isNew: false });
+  });
+
+  it('is a new one when a reach that was measured again, or another ladder, changes the paper', () => {
+    const learner = newLearner({ spanLeftSemitones: 14, spanRightSemitones: 14 });
+    const id = newArrangement();
+    choose(id, { learnerId: learner, leftTexture: 'root-fifth-octave' });
+    expect(given(id, learner).number).toBe(1);
+    measureReach(learner, 9);
+    expect(given(id, learner)).toMatchObject({ number: 2, isNew: true });
+    measureReach(learner, 14);
+    expect(given(id, learner)).toMatchObject({ number: 1, isNew: false });
+    const plainer = DEFAULT_RULES.rungs.map((rung) => ({ ...rung, rhythmSimple: 'downbeats' as const }));
+    keepArrangingRules({ ...DEFAULT_RULES, rungs: plainer }, NOW_MS);
+    expect(given(id, learner)).toMatchObject({ number: 3, isNew: true });
+  });
+
+  it('stays the same when what changed is not on the paper', () => {
+    const [id, learner] = [newArrangement(), newLearner()];
+    const first = given(id, learner);
+    // Counts that are not shown may be counted in another style.
+    choose(id, { countStyle: 'ta-ti' });
+    expect(given(id, learner)).toEqual({ ...first, isNew: false });
+    choose(id, { counts: 'shown' });
+    expect(given(id, learner)).toMatchObject({ number: 2, isNew: true });
+  });
+
+  it('says what is missing', () => {
+    expect(handOut('gone', newLearner(), NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
+    expect(handOut(newArrangement(), 'gone', NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
+    expect(findEdition('gone')).toMatchObject({ ok: false, code: 'not-found' });
+  });
+
+  it('is listed with those who play from it now', () => {
+    const id = newArrangement();
+    const [ida, bram] = [newLearner(), newLearner({ name: 'Bram' })];
+    given(id, ida);
+    given(id, bram);
+    choose(id, { key: 'D' });
+    given(id, ida);
+    expect(editionsOf(id).map(({ number, learners }) => [number, learners])).toEqual([
+      [2, ['Ida']],
+      [1, ['Bram']],
+    ]);
+  });
+});
+
+describe('a new edition', () => {
+  const stampAll = (learner: string) => {
+    const [assignment] = assignmentsOf([learner]);
+    for (const { id } of assignment!.sections)
+      found(
+        logEntry(
+          {
+            id: randomUUID(),
+            assignmentId: assignment!.id,
+            sectionId: id,
+            stage: 'right',
+            kind: 'passed',
+            tempoBpm: 60,
+            onDay: 20_000,
+            correctsId: null,
+          },
+          NOW_MS,
+        ),
+      );
+    return assignment!;
+  };
+
+  it('takes over the stamps of sections whose music and fingers are the same, and says what changed in the others', () => {
+    const [id, learner] = [newArrangement(), newLearner()];
+    choose(id, { fingers: 'pinned' });
+    given(id, learner);
+    const before = stampAll(learner);
+    expect(before.sections.length).toBeGreaterThan(2);
+    const [changed, ...same] = before.sections;
+    pinFinger(id, changed!.from + 1, 2);
+    expect(given(id, learner, NOW_MS + 1)).toMatchObject({ number: 2, isNew: true });
+
+    const [now, ...others] = assignmentsOf([learner]);
+    expect(others).toEqual([]);
+    expect(now!.changes.map(({ sectionId }) => sectionId)).toEqual([changed!.id]);
+    expect(now!.changes[0]!.sentence).toContain('1 finger changed');
+    expect(now!.entries.map(({ sectionId, earnedOn }) => [sectionId, earnedOn])).toEqual(
+      same.map((section) => [section.id, 1]),
+    );
+    expect(now!.next?.section.id).toBe(changed!.id);
+    expect(now!.before.map(({ number, entries }) => [number, entries.length])).toEqual([
+      [1, before.sections.length],
+    ]);
+  });
+
+  it('brings the stamps back with the edition on which they were earned', () => {
+    const [id, learner] = [newArrangement(), newLearner()];
+    given(id, learner);
+    const before = stampAll(learner);
+    choose(id, { key: 'D' });
+    given(id, learner, NOW_MS + 1);
+    expect(assignmentsOf([learner])[0]!.entries).toEqual([]);
+    choose(id, { key: null });
+    given(id, learner, NOW_MS + 2);
+    const [now] = assignmentsOf([learner]);
+    expect(now!.entries).toHaveLength(before.sections.length);
+    expect(now!.before.map(({ number }) => number)).toEqual([2, 1]);
+  });
+
+  it('of another arrangement of the piece stands in its place, too: one row a piece', () => {
+    const pieceId = newPiece();
+    const learner = newLearner();
+    given(newArrangement(pieceId), learner);
+    const other = newArrangement(pieceId);
+    choose(other, { rung: 1 });
+    given(other, learner, NOW_MS + 1);
+    expect(assignmentsOf([learner]).map(({ arrangementId }) => arrangementId)).toEqual([other]);
+  });
+});

@@ -1,0 +1,59 @@
+import { createHash } from 'node:crypto';
+import { inArray } from 'drizzle-orm';
+import type { ArrangeFor } from '../core/arrange/arrange-for';
+import { studySource } from '../core/analyse/study-source';
+import type { ArrangementDocument } from '../core/document/document';
+import { freezeEdition, type Edition } from '../core/handout/edition';
+import { fingerprintOf } from '../core/handout/fingerprint';
+import type { Score } from '../core/score/model';
+import { database } from './db/client';
+import { prints } from './db/schema';
+
+/**
+ * The engines' own version: raised with every change that could print an arrangement otherwise, so that what was
+ * remembered is worked out anew.
+ */
+export const ENGINE_VERSION = 1;
+
+/** All that what is printed depends on. */
+export interface PrintRequest {
+  readonly pieceId: string;
+  readonly sourceRevision: number;
+  readonly document: ArrangementDocument;
+  readonly whom: ArrangeFor;
+}
+
+/** A short name for a request; the same request has the same name. */
+export function askedOf(request: PrintRequest): string {
+  return createHash('sha256')
+    .update(JSON.stringify([ENGINE_VERSION, request]))
+    .digest('hex');
+}
+
+/** Works out what handing out would print, and remembers its fingerprint. */
+export function printEdition(
+  request: PrintRequest,
+  source: Score,
+  nowMs: number,
+): { readonly edition: Edition; readonly fingerprint: string } {
+  const edition = freezeEdition(studySource(source), request.document, request.whom);
+  const fingerprint = fingerprintOf(edition);
+  rememberPrint(request, fingerprint, nowMs);
+  return { edition, fingerprint };
+}
+
+function rememberPrint(request: PrintRequest, fingerprint: string, nowMs: number): void {
+  const row = { asked: askedOf(request), fingerprint, atMs: nowMs };
+  database().insert(prints).values(row).onConflictDoUpdate({ target: prints.asked, set: row }).run();
+}
+
+/** Fingerprints that are remembered, by the names of their requests. */
+export function knownPrints(asked: readonly string[]): ReadonlyMap<string, string> {
+  if (asked.length === 0) return new Map();
+  const rows = database()
+    .select({ asked: prints.asked, fingerprint: prints.fingerprint })
+    .from(prints)
+    .where(inArray(prints.asked, [...asked]))
+    .all();
+  return new Map(rows.map((row) => [row.asked, row.fingerprint]));
+}
