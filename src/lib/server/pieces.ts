@@ -1,5 +1,6 @@
+import type { ImportWarning } from '../core/score/import-warning';
 import { and, desc, eq, sql } from 'drizzle-orm';
-import type { FileError, ImportWarning } from '../core/formats/result';
+import type { FileError } from '../core/formats/result';
 import { FORMAT_LABELS, formatOf, readScore } from '../core/formats/read-score';
 import { stepFor, type Correction } from '../core/score/corrections';
 import type { Score } from '../core/score/model';
@@ -8,7 +9,7 @@ import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces, sourceRevisions } from './db/schema';
 import { read, type Reading } from './kept/kept';
 import { newId, notFound, type Found, type Outcome } from './outcome';
-import { summarise, type ScoreSummary } from './summary';
+import { summarise, type ScoreSummary } from '../core/analyse/summary';
 
 export type ReadFileOutcome =
   | { readonly ok: true; readonly score: Score; readonly summary: ScoreSummary }

@@ -9,11 +9,8 @@ import type { Score } from '../core/score/model';
 import { database } from './db/client';
 import { prints } from './db/schema';
 
-/**
- * The engines' own version: raised with every change that could print an arrangement otherwise, so that what was
- * remembered is worked out anew.
- */
-export const ENGINE_VERSION = 1;
+/** Which build of the program it is (set by server.js): another one could print an arrangement otherwise. */
+const build = () => process.env.KEY_PATH_BUILD ?? 'not built';
 
 /** All that what is printed depends on. */
 export interface PrintRequest {
@@ -26,7 +23,7 @@ export interface PrintRequest {
 /** A short name for a request; the same request has the same name. */
 export function askedOf(request: PrintRequest): string {
   return createHash('sha256')
-    .update(JSON.stringify([ENGINE_VERSION, request]))
+    .update(JSON.stringify([build(), request]))
     .digest('hex');
 }
 

@@ -10,6 +10,8 @@ import { asOnePart } from '../core/score/one-part';
 import { arrange, draft, type Draft } from '../core/arrange/arrange';
 import type { Arrangement } from '../core/arrange/arrangement';
 import type { ArrangeFor } from '../core/arrange/arrange-for';
+import { editionOf } from '../core/handout/edition';
+import { fingerprintOf } from '../core/handout/fingerprint';
 import { differencesFrom } from '../core/handout/differences';
 import type { ArrangementDocument } from '../core/document/document';
 import { viewLadder } from '../core/arrange/ladder-view';
@@ -133,6 +135,10 @@ const api: ArrangeApi = {
       numbers: score.measures.map(({ index }) => measureNumber(score.measures, index)),
       systems: plan(score, [], layout),
     };
+  },
+  fingerprint() {
+    if (!asked || !sent) return null;
+    return fingerprintOf(editionOf(source(), asked.document, asked.whom, sent));
   },
   compareWith(handedOut) {
     return sent ? differencesFrom(handedOut, sent.score) : [];

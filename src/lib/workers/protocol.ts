@@ -108,6 +108,8 @@ export interface ArrangeApi {
     places: readonly number[],
     layout: LayoutRequest,
   ): EngravedLadder;
+  /** Which edition the arrangement last asked for would be, by what is printed; null before anything was. */
+  fingerprint(): string | null;
   /** Where the arrangement last asked for differs from a score that was handed out. */
   compareWith(handedOut: Score): readonly MeasureDifference[];
   /** Key, chords, tune, form and spelling of a piece. */

@@ -1,3 +1,5 @@
+import type { TextSpot, ImportWarning } from '../score/import-warning';
+
 /** Where in a file something stands, as far as it is known. */
 export interface FilePlace {
   readonly file: string;
@@ -26,21 +28,6 @@ export interface FileError {
   /** What is wrong and what to do, in plain words. */
   readonly message: string;
   readonly place: FilePlace;
-}
-
-/** Something that was read differently from how it stood, or left out; never silent. */
-export interface ImportWarning {
-  readonly message: string;
-  /** Printed numbers of the measures it concerns; empty for the whole file. */
-  readonly measures: readonly string[];
-  /** Where in a text file it stands, if it is one. */
-  readonly spots?: readonly TextSpot[];
-}
-
-/** A place in a text, both counted from 1. */
-export interface TextSpot {
-  readonly line: number;
-  readonly column: number;
 }
 
 export type ReadResult<T> =

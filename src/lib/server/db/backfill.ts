@@ -2,8 +2,8 @@ import { and, asc, eq, isNull } from 'drizzle-orm';
 import { fingerprintOf, sectionPrints } from '../../core/handout/fingerprint';
 import { FORMAT_LABELS, formatOf } from '../../core/formats/read-score';
 import { read } from '../kept/kept';
-import { summarise } from '../summary';
-import type { Db } from './client';
+import { summarise } from '../../core/analyse/summary';
+import type { Db } from './db';
 import { arrangements, assignments, editions, pieces, sourceRevisions } from './schema';
 
 /**

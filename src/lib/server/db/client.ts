@@ -1,12 +1,11 @@
 import Database from 'better-sqlite3';
-import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { backfill } from './backfill';
+import type { Db } from './db';
 import * as schema from './schema';
-
-export type Db = BetterSQLite3Database<typeof schema> & { readonly $client: Database.Database };
 
 interface Open {
   readonly db: Db;

@@ -1,56 +1,22 @@
+import type { ImportWarning } from '../../core/score/import-warning';
 import { z } from 'zod';
-import type { ImportWarning } from '../../core/formats/result';
-import { PART_USES } from '../../core/score/model';
+
 import type { ScoreStep } from '../../core/score/steps';
-import type { ScoreSummary } from '../summary';
+import { summarySchema, warningsSchema, type ScoreSummary } from '../../core/analyse/summary';
 import { defineKept } from './kept';
 import { noteSchema, partSchema, judgementSchema } from './score';
-
-const warnings = z.array(
-  z.object({
-    message: z.string(),
-    measures: z.array(z.string()),
-    spots: z.array(z.object({ line: z.int(), column: z.int() })).optional(),
-  }),
-);
 
 export const KEPT_WARNINGS = defineKept<readonly ImportWarning[]>({
   subject: 'list of warnings of this piece',
   version: 1,
-  schema: warnings,
+  schema: warningsSchema,
   waysUp: [(old) => old],
 });
 
 export const KEPT_SUMMARY = defineKept<ScoreSummary>({
   subject: 'summary of this piece',
   version: 1,
-  schema: z.object({
-    title: z.string(),
-    composer: z.string(),
-    rights: z.string(),
-    format: z.string(),
-    key: z.string(),
-    time: z.string(),
-    hasPickup: z.boolean(),
-    measures: z.int(),
-    notes: z.int(),
-    parts: z.array(z.string()),
-    staves: z.array(
-      z.object({
-        part: z.int(),
-        staff: z.int(),
-        name: z.string(),
-        notes: z.int(),
-        lowest: z.string(),
-        highest: z.string(),
-        hasWords: z.boolean(),
-        use: z.enum(PART_USES),
-      }),
-    ),
-    hasLeftHand: z.boolean(),
-    chordSymbols: z.int(),
-    warnings,
-  }),
+  schema: summarySchema,
   waysUp: [(old) => old],
 });
 

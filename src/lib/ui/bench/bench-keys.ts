@@ -46,16 +46,16 @@ export function bindBenchKeys(
     // A focused button answers Enter itself, but a measure's cell stands for its measure.
     if (event.key === 'Enter' && target.closest('button, a') && !target.closest('[data-row]')) return;
     event.preventDefault();
-    bench.inOrder.do(action);
+    bench.work.inOrder.do(action);
   };
   const { notes } = bench;
   return tinykeys(window, {
-    ArrowRight: on(() => bench.stepNote(1)),
-    ArrowLeft: on(() => bench.stepNote(-1)),
-    ArrowUp: on(() => bench.switchHand(0)),
-    ArrowDown: on(() => bench.switchHand(1)),
-    'Shift+ArrowRight': on(() => bench.extendRange(1)),
-    'Shift+ArrowLeft': on(() => bench.extendRange(-1)),
+    ArrowRight: on(() => bench.selection.stepNote(1)),
+    ArrowLeft: on(() => bench.selection.stepNote(-1)),
+    ArrowUp: on(() => bench.selection.switchHand(0)),
+    ArrowDown: on(() => bench.selection.switchHand(1)),
+    'Shift+ArrowRight': on(() => bench.selection.extendRange(1)),
+    'Shift+ArrowLeft': on(() => bench.selection.extendRange(-1)),
     'Alt+ArrowUp': on(() => notes.move('step-up')),
     'Alt+ArrowDown': on(() => notes.move('step-down')),
     'Alt+Shift+ArrowUp': on(() => notes.move('octave-up')),
@@ -73,7 +73,7 @@ export function bindBenchKeys(
     d: on(() => notes.detached()),
     c: on(() => notes.circle()),
     x: on(() => bench.measures.cycleTexture()),
-    u: on(() => bench.editCount()),
+    u: on(() => bench.selection.editCount()),
     g: on(() => bench.measures.cyclePedal()),
     z: on(() => bench.pedal.downAtNote()),
     'Shift+Z': on(() => bench.pedal.liftAtNote()),
@@ -84,13 +84,13 @@ export function bindBenchKeys(
     k: on(() => bench.measures.toggleKeep()),
     t: on(() => notes.toggleSettled()),
     r: on(() => bench.measures.fixEverywhere()),
-    n: on(() => bench.walkSnags(1)),
-    'Shift+N': on(() => bench.walkSnags(-1)),
-    Enter: on(() => void bench.toggleWhy()),
-    '$mod+z': on(() => bench.history.undo()),
-    '$mod+Shift+Z': on(() => bench.history.redo()),
-    '$mod+y': on(() => bench.history.redo()),
-    Escape: on(() => bench.clearSelection()),
+    n: on(() => bench.reasons.walkSnags(1)),
+    'Shift+N': on(() => bench.reasons.walkSnags(-1)),
+    Enter: on(() => void bench.reasons.toggle()),
+    '$mod+z': on(() => bench.work.history.undo()),
+    '$mod+Shift+Z': on(() => bench.work.history.redo()),
+    '$mod+y': on(() => bench.work.history.redo()),
+    Escape: on(() => bench.close()),
     p: on(actions.togglePlaying),
     'Shift+?': on(actions.showHelp),
   });

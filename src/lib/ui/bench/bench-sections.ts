@@ -7,7 +7,7 @@ export class BenchSections {
 
   /** The sections as they are kept. */
   get #kept(): readonly Section[] {
-    const { arrangement, document } = this.bench;
+    const { arrangement, document } = this.bench.work;
     if (document.sections) return document.sections;
     const source = arrangement?.sourceMeasure ?? [];
     return (arrangement?.sections ?? []).map((section) => ({
@@ -18,16 +18,16 @@ export class BenchSections {
   }
 
   set(sections: readonly Section[] | null): void {
-    this.bench.make({
+    this.bench.work.make({
       kind: 'sections',
-      from: this.bench.document.sections as Section[] | null,
+      from: this.bench.work.document.sections as Section[] | null,
       to: sections as Section[] | null,
     });
   }
 
   /** Begins a new section at a measure and ends the one before it there. */
   startAt(shown: number, name: string): void {
-    const measure = this.bench.arrangement?.sourceMeasure[shown] ?? shown;
+    const measure = this.bench.work.arrangement?.sourceMeasure[shown] ?? shown;
     const sections = this.#kept;
     const holder = sections.find((section) => section.from <= measure && section.to >= measure);
     if (!holder || holder.from === measure) return;

@@ -19,10 +19,14 @@
 
   const percent = (value: number) => `${(100 * value) / width}%`;
   const isInRange = (measure: number) =>
-    bench.range !== null && measure >= bench.range.from && measure <= bench.range.to;
+    bench.selection.range !== null &&
+    measure >= bench.selection.range.from &&
+    measure <= bench.selection.range.to;
   const numberOf = (measure: number) => bench.facts[measure]?.number ?? String(measure + 1);
   const isWhyHere = $derived(
-    bench.whyAt !== null && bench.whyAt >= plan.range.from && bench.whyAt <= plan.range.to,
+    bench.reasons.whyAt !== null &&
+      bench.reasons.whyAt >= plan.range.from &&
+      bench.reasons.whyAt <= plan.range.to,
   );
 
   function takeInk(system: EngravedSystem, svg: SVGSVGElement) {
@@ -48,16 +52,17 @@
     const count = /^n(\d+)c(\d+)$/.exec(target.closest('.harm[id^="n"]')?.id ?? '');
     if (count) {
       event.preventDefault();
-      bench.selectCount(Number(count[1]), Number(count[2]));
+      bench.selection.selectCount(Number(count[1]), Number(count[2]));
       return;
     }
     const row = target.closest<HTMLElement>('[data-row]')?.dataset['row'] ?? null;
     const note = row || !root ? null : nearestNote(root, event);
-    if (event.shiftKey && measure !== null && bench.range) bench.selectRange(bench.range.from, measure);
-    else if (note) bench.selectNote(note);
-    else if (measure !== null) bench.selectRange(measure, measure);
+    if (event.shiftKey && measure !== null && bench.selection.range)
+      bench.selection.selectRange(bench.selection.range.from, measure);
+    else if (note) bench.selection.selectNote(note);
+    else if (measure !== null) bench.selection.selectRange(measure, measure);
     dragAnchor = measure;
-    isPainting = row === 'left' && bench.brush !== null;
+    isPainting = row === 'left' && bench.selection.brush !== null;
   }
 
   function drag(event: PointerEvent) {
@@ -71,13 +76,16 @@
       return event.clientX >= bounds.left && event.clientX < bounds.right;
     });
     const measure = cell ? Number(cell.dataset['measure']) : measureUnder(event);
-    if (measure !== null && (measure !== dragAnchor || bench.range?.from !== bench.range?.to))
-      bench.selectRange(dragAnchor, measure);
+    if (
+      measure !== null &&
+      (measure !== dragAnchor || bench.selection.range?.from !== bench.selection.range?.to)
+    )
+      bench.selection.selectRange(dragAnchor, measure);
   }
 
   function release() {
     dragAnchor = null;
-    if (isPainting && bench.brush) bench.measures.paintTexture(bench.brush);
+    if (isPainting && bench.selection.brush) bench.measures.paintTexture(bench.selection.brush);
     isPainting = false;
   }
 </script>
@@ -85,7 +93,7 @@
 <!-- The keyboard reaches notes and measures through the Bench's own keys; pointing is an addition to them. -->
 <div
   bind:this={host}
-  class="bench-system relative mb-3 touch-pan-y select-none {bench.brush ? 'is-painting' : ''}"
+  class="bench-system relative mb-3 touch-pan-y select-none {bench.selection.brush ? 'is-painting' : ''}"
   data-system={plan.range.from}
   role="group"
   aria-label="Measures {numberOf(plan.range.from)} to {numberOf(plan.range.to)}"
@@ -108,7 +116,7 @@
     </div>
     <MeasureRows {plan} {boxes} {heads} {width} />
   </div>
-  {#if isWhyHere}<WhyNote measure={bench.whyAt!} />{/if}
+  {#if isWhyHere}<WhyNote measure={bench.reasons.whyAt!} />{/if}
 </div>
 
 <style>

@@ -10,7 +10,9 @@
   import { measureRanges } from '../parts/measure-ranges';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { BENCH_KEYS, bindBenchKeys } from './bench-keys';
-  import { BenchSession, provideBench, type BenchOpening } from './bench-session.svelte';
+  import type { BenchOpening } from './arrangement-in-work.svelte';
+  import { BenchSession, provideBench } from './bench-session.svelte';
+  import type { EditionInHand } from './held-edition.svelte';
   import BenchSystem from './bench-system.svelte';
   import ConflictBar from './conflict-bar.svelte';
   import { recallFirstLines, rememberFirstLines } from './first-lines';
@@ -26,16 +28,12 @@
     name: string;
     ladderUrl: string;
     keysUrl: string;
-    editions: readonly {
-      readonly id: string;
-      readonly number: number;
-      readonly learners: readonly string[];
-    }[];
+    editions: readonly EditionInHand[];
   }
 
   const { opening, title, name, ladderUrl, keysUrl, editions }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const bench = provideBench(new BenchSession(opening, useEngraver()));
+  const bench = provideBench(new BenchSession(opening, useEngraver(), editions));
 
   /** View-box units of half a staff space, and how many of those units one screen pixel shows. */
   const UNIT = 9;
@@ -51,7 +49,7 @@
   const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
 
   onMount(() => {
-    void bench.open();
+    void bench.work.open();
     const release = bindBenchKeys(bench, {
       showHelp: () => (isShowingKeys = true),
       togglePlaying: () => bar?.toggle(),
@@ -67,8 +65,8 @@
     if (lineWidth > 0) recallFirstLines(bench, options);
   });
   $effect(() => {
-    if (!bench.source || lineWidth <= 0) return;
-    void bench.refresh(bench.shown, bench.whom, lineWidth);
+    if (!bench.work.source || lineWidth <= 0) return;
+    void bench.work.refresh(bench.work.shown, bench.work.whom, lineWidth);
   });
 
   // The piano loads once the first lines stand on the screen.
@@ -80,13 +78,13 @@
   const circled = new ElementMarker('is-circled');
   $effect(() => {
     void bench.inkCount;
-    circled.mark(bench.arrangement?.circled ?? []);
+    circled.mark(bench.work.arrangement?.circled ?? []);
   });
   const selection = new ElementMarker('is-selected');
   const sounding = new ElementMarker('is-sounding');
   $effect(() => {
     void bench.inkCount;
-    selection.mark(bench.noteId ? [bench.noteId] : []);
+    selection.mark(bench.selection.noteId ? [bench.selection.noteId] : []);
   });
   $effect(() => {
     void bench.inkCount;
@@ -94,7 +92,7 @@
   });
 
   $effect(() => {
-    if (bench.noteId) void bringIntoView(bench.noteId);
+    if (bench.selection.noteId) void bringIntoView(bench.selection.noteId);
   });
 
   async function bringIntoView(id: string) {
@@ -105,13 +103,13 @@
   const numberOf = (measure: number) => bench.facts[measure]?.number ?? String(measure + 1);
 
   function go(measure: number) {
-    bench.selectRange(measure, measure);
-    const system = bench.systems.find(({ range }) => measure >= range.from && measure <= range.to);
+    bench.selection.selectRange(measure, measure);
+    const system = bench.work.systems.find(({ range }) => measure >= range.from && measure <= range.to);
     scroller.querySelector(`[data-system="${system?.range.from}"]`)?.scrollIntoView({ block: 'start' });
   }
 
   function warnBeforeLeaving(event: BeforeUnloadEvent) {
-    if (bench.saving.state !== 'saved') event.preventDefault();
+    if (bench.work.saving.state !== 'saved') event.preventDefault();
   }
 </script>
 
@@ -122,17 +120,21 @@
     <div class="flex items-center gap-4">
       <h1 class="text-lg">{title} <span class="font-normal text-quiet">· {name}</span></h1>
       <SaveNote />
+      {#if bench.held.sentence}<span
+          class="text-sm {bench.held.isSame ? 'text-quiet' : 'font-semibold'}"
+          role="status">{bench.held.sentence}</span
+        >{/if}
       <div class="ml-auto flex items-center gap-1.5">
         <button
           class="button"
-          disabled={!bench.history.canUndo}
-          onclick={() => bench.history.undo()}
+          disabled={!bench.work.history.canUndo}
+          onclick={() => bench.work.history.undo()}
           aria-label="Undo"><Undo2 size={17} /></button
         >
         <button
           class="button"
-          disabled={!bench.history.canRedo}
-          onclick={() => bench.history.redo()}
+          disabled={!bench.work.history.canRedo}
+          onclick={() => bench.work.history.redo()}
           aria-label="Redo"><Redo2 size={17} /></button
         >
         <button class="button" onclick={() => (isShowingKeys = true)}
@@ -144,7 +146,7 @@
           <label class="flex items-center gap-1.5 text-sm"
             >Compare <select
               class="field-inline"
-              onchange={(event) => void bench.compareWithEdition(event.currentTarget.value || null)}
+              onchange={(event) => void bench.reasons.compareWithEdition(event.currentTarget.value || null)}
             >
               <option value="">with no edition</option>
               {#each editions as edition (edition.id)}<option value={edition.id}
@@ -175,23 +177,23 @@
     >
       <div class="px-4 pt-3 pb-10">
         <div bind:clientWidth={widthPx}>
-          {#if bench.problem}
-            <p class="notice notice-fault" role="alert">{bench.problem}</p>
-          {:else if bench.differences}
+          {#if bench.work.problem || bench.reasons.problem}
+            <p class="notice notice-fault" role="alert">{bench.work.problem || bench.reasons.problem}</p>
+          {:else if bench.reasons.differences}
             <p class="notice mb-2" role="status">
-              {bench.differences.length === 0
-                ? `Nothing has changed since ${bench.comparedWith}.`
-                : `Changed since ${bench.comparedWith}: measures ${measureRanges(
-                    bench.differences.map(({ measure }) => measure),
+              {bench.reasons.differences.length === 0
+                ? `Nothing has changed since ${bench.reasons.comparedWith}.`
+                : `Changed since ${bench.reasons.comparedWith}: measures ${measureRanges(
+                    bench.reasons.differences.map(({ measure }) => measure),
                     numberOf,
                   )}. Editions already handed out stay as they were printed.`}
-              <button class="link" onclick={() => void bench.compareWithEdition(null)}>Close</button>
+              <button class="link" onclick={() => void bench.reasons.compareWithEdition(null)}>Close</button>
             </p>
           {/if}
-          {#if !bench.problem && bench.systems.length === 0}
+          {#if !bench.work.problem && bench.work.systems.length === 0}
             <p class="text-quiet" role="status">Arranging …</p>
           {/if}
-          {#each bench.systems as plan (plan.range.from)}
+          {#each bench.work.systems as plan (plan.range.from)}
             <BenchSystem {plan} {options} />
           {/each}
         </div>
@@ -199,13 +201,13 @@
     </div>
   </div>
   <SelectionBar />
-  {#if bench.arrangement}
+  {#if bench.work.arrangement}
     <div class="screen-only border-t border-line bg-paper px-4 py-1.5">
       <PlayerBar
         bind:this={bar}
         player={bench.player}
-        timeline={bench.timeline}
-        range={bench.range}
+        timeline={bench.work.timeline}
+        range={bench.selection.range}
         {numberOf}
         {title}
         hasHands
@@ -217,8 +219,8 @@
 <HandOutDialog
   bind:open={isHandingOut}
   learners={opening.learners}
-  chosen={bench.document.recipe.learnerId}
-  isSaved={bench.saving.state === 'saved'}
+  chosen={bench.work.document.recipe.learnerId}
+  isSaved={bench.work.saving.state === 'saved'}
 />
 <SheetDialog bind:open={isShowingKeys} title="Keys on the Bench">
   {#each [...new Set(BENCH_KEYS.map(({ group }) => group))] as group (group)}

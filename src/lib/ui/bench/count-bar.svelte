@@ -3,14 +3,17 @@
   import { onMount } from 'svelte';
   import { countSentence } from '$lib/core/counting/explain-count';
   import { metreOffset } from '$lib/core/score/time';
-  import { useBench, type CountPlace } from './bench-session.svelte';
+  import { useBench } from './bench-session.svelte';
+  import type { CountPlace } from './count-edits';
 
   const { place }: { place: CountPlace } = $props();
   const bench = useBench();
-  const count = $derived(bench.arrangement?.counts[place.measure]?.find(({ at }) => at === place.at) ?? null);
-  const number = $derived(measureNumber(bench.arrangement?.score.measures, place.measure));
+  const count = $derived(
+    bench.work.arrangement?.counts[place.measure]?.find(({ at }) => at === place.at) ?? null,
+  );
+  const number = $derived(measureNumber(bench.work.arrangement?.score.measures, place.measure));
   const sentence = $derived.by(() => {
-    const measures = bench.arrangement?.score.measures;
+    const measures = bench.work.arrangement?.score.measures;
     const measure = measures?.[place.measure];
     if (!count || !measures || !measure) return 'Nothing is counted here.';
     const said = countSentence(count, measure.time, metreOffset(measures, place.measure));
@@ -26,7 +29,7 @@
     event.preventDefault();
     if (text.trim() === '') return;
     bench.counts.write(place, text);
-    bench.countAt = null;
+    bench.selection.countAt = null;
   }
 </script>
 
@@ -40,7 +43,7 @@
       bind:value={text}
       maxlength="8"
       onkeydown={(event) => {
-        if (event.key === 'Escape') bench.countAt = null;
+        if (event.key === 'Escape') bench.selection.countAt = null;
       }}
     /></label
   >
@@ -51,7 +54,7 @@
     disabled={!isOwn}
     onclick={() => {
       bench.counts.write(place, null);
-      bench.countAt = null;
+      bench.selection.countAt = null;
     }}>As the style says</button
   >
   <span class="text-quiet">{sentence}</span>

@@ -14,7 +14,7 @@ export class CountEdits {
   /** The pin that holds a word at a moment; null where the style decides. */
   pinAt(place: CountPlace): string | null {
     const id = this.#id(place);
-    return this.bench.document.pins.some((pin) => pin.id === id) ? id : null;
+    return this.bench.work.document.pins.some((pin) => pin.id === id) ? id : null;
   }
 
   /** Says a word at a moment, or with null what the style says. */
@@ -23,7 +23,7 @@ export class CountEdits {
     const spot = this.#spot(place);
     if (!id || !spot) return;
     const syllable = text?.trim() ?? '';
-    this.bench.pin(
+    this.bench.work.pin(
       syllable === ''
         ? { put: [], remove: [id] }
         : { put: [countPin(spot.measure, spot.tick, syllable)], remove: [] },
@@ -37,7 +37,7 @@ export class CountEdits {
 
   /** The moment in the source's measure. */
   #spot({ measure, at }: CountPlace): { readonly measure: number; readonly tick: number } | null {
-    const { arrangement } = this.bench;
+    const { arrangement } = this.bench.work;
     if (!arrangement) return null;
     const { score, sourceMeasure, scale } = arrangement;
     const source = sourceMeasure[measure]!;

@@ -1,17 +1,8 @@
-import type { Arrangement } from '$lib/core/arrange/arrangement';
-import type { ArrangementDocument } from '$lib/core/document/document';
-import type { PinChange } from '$lib/core/document/edit-pins';
-import type { ArrangementStep } from '$lib/core/document/steps';
-import type { Note } from '$lib/core/score/model';
+import type { ArrangementInWork } from './arrangement-in-work.svelte';
+import type { BenchSelection } from './bench-selection.svelte';
 
-/** What editing needs of an open arrangement. */
+/** What editing needs of an open arrangement: the document and what was made of it, and what is selected. */
 export interface Editable {
-  readonly document: ArrangementDocument;
-  readonly arrangement: Arrangement | null;
-  readonly note: Note | null;
-  noteId: string | null;
-  readonly selectedSources: readonly number[];
-  make(step: ArrangementStep | null): void;
-  pin(change: PinChange | null): void;
-  stepNote(direction: 1 | -1): void;
+  readonly work: Pick<ArrangementInWork, 'document' | 'arrangement' | 'make' | 'pin' | 'textureChoices'>;
+  readonly selection: Pick<BenchSelection, 'note' | 'noteId' | 'range' | 'selectedSources' | 'stepNote'>;
 }

@@ -15,19 +15,20 @@
   import { chordPin } from '$lib/core/document/pins/chord';
   import { chordLabel, readChord } from '$lib/core/pitch/chord';
   import ChoiceWord from '../parts/choice-word.svelte';
-  import { useBench, type MeasureRange } from './bench-session.svelte';
+  import { useBench } from './bench-session.svelte';
+  import type { MeasureRange } from './selecting';
 
   const { range }: { range: MeasureRange } = $props();
   const bench = useBench();
-  const arrangement = $derived(bench.arrangement);
+  const arrangement = $derived(bench.work.arrangement);
   const label = (index: number) => measureNumber(arrangement?.score.measures, index);
   const title = $derived(
     range.from === range.to
       ? `Measure ${label(range.from)}`
       : `Measures ${label(range.from)}–${label(range.to)}`,
   );
-  const sources = $derived(bench.selectedSources);
-  const pins = $derived(sources.flatMap((measure) => bench.measurePins.get(measure) ?? []));
+  const sources = $derived(bench.selection.selectedSources);
+  const pins = $derived(sources.flatMap((measure) => bench.work.measurePins.get(measure) ?? []));
   const has = (kind: string) => pins.some((pin) => pin.kind === kind);
   const isSinging = $derived(arrangement?.settings[range.from] === 'sing');
   const repeats = $derived(bench.repeats);
@@ -48,7 +49,7 @@
     }
     fault = '';
     const measure = sources[0]!;
-    bench.pin({
+    bench.work.pin({
       put: [chordPin(measure, 0, symbol.trim())],
       remove: [],
     });
@@ -63,7 +64,7 @@
     <ChoiceWord
       name="Left hand of these measures"
       value={arrangement.textures[range.from]!}
-      choices={bench.textureChoices.map((value) => ({ value, label: textureLabel(value) }))}
+      choices={bench.work.textureChoices.map((value) => ({ value, label: textureLabel(value) }))}
       onchoose={(texture: LeftTexture) => bench.measures.paintTexture(texture)}
     />
     <button class="tool" disabled={!has('texture')} onclick={() => bench.measures.paintTexture(null)}
@@ -72,11 +73,12 @@
     <label
       >Brush <select
         class="field-inline"
-        value={bench.brush ?? ''}
-        onchange={(event) => (bench.brush = (event.currentTarget.value || null) as LeftTexture | null)}
+        value={bench.selection.brush ?? ''}
+        onchange={(event) =>
+          (bench.selection.brush = (event.currentTarget.value || null) as LeftTexture | null)}
       >
         <option value="">off</option>
-        {#each bench.textureChoices as texture (texture)}<option value={texture}
+        {#each bench.work.textureChoices as texture (texture)}<option value={texture}
             >{textureLabel(texture)}</option
           >{/each}
       </select></label
@@ -130,7 +132,7 @@
       title="T"
       onclick={() => bench.notes.toggleSettled()}>Settle</button
     >
-    <button class="tool" title="Enter" onclick={() => void bench.toggleWhy()}>Why</button>
+    <button class="tool" title="Enter" onclick={() => void bench.reasons.toggle()}>Why</button>
     <button class="tool" onclick={() => bench.measures.clearPins()}>Undo all pins here</button>
   </div>
   {#if sources.length === 1}

@@ -13,8 +13,6 @@ import type { PedalEdits } from './pedal-edits';
 
 /** What editing whole measures needs beyond editing notes. */
 interface MeasureEditable extends Editable {
-  readonly range: { readonly from: number; readonly to: number } | null;
-  readonly textureChoices: readonly LeftTexture[];
   readonly repeats: Everywhere | null;
   readonly pedal: PedalEdits;
 }
@@ -25,8 +23,8 @@ export class MeasureEdits {
 
   /** Gives the selected measures a left hand of their own, or with null the piece's again. */
   paintTexture(texture: LeftTexture | null): void {
-    const measures = this.bench.selectedSources;
-    this.bench.pin(
+    const measures = this.bench.selection.selectedSources;
+    this.bench.work.pin(
       texture
         ? { put: measures.map((measure) => texturePin(measure, texture)), remove: [] }
         : { put: [], remove: this.#idsOf('texture') },
@@ -34,8 +32,8 @@ export class MeasureEdits {
   }
 
   paintRight(texture: RightTexture | null): void {
-    const measures = this.bench.selectedSources;
-    this.bench.pin(
+    const measures = this.bench.selection.selectedSources;
+    this.bench.work.pin(
       texture
         ? { put: measures.map((measure) => rightTexturePin(measure, texture)), remove: [] }
         : { put: [], remove: this.#idsOf('right-texture') },
@@ -43,7 +41,7 @@ export class MeasureEdits {
   }
 
   paintSetting(measures: readonly number[], setting: Setting | null): void {
-    this.bench.pin(
+    this.bench.work.pin(
       setting
         ? {
             put: measures.map((measure) => settingPin(measure, setting)),
@@ -54,14 +52,15 @@ export class MeasureEdits {
   }
 
   cycleTexture(): void {
-    if (!this.bench.range || !this.bench.arrangement) return;
-    const now = this.bench.arrangement.textures[this.bench.range.from]!;
-    const choices = this.bench.textureChoices;
+    if (!this.bench.selection.range || !this.bench.work.arrangement) return;
+    const now = this.bench.work.arrangement.textures[this.bench.selection.range.from]!;
+    const choices = this.bench.work.textureChoices;
     this.paintTexture(choices[(choices.indexOf(now) + 1) % choices.length]!);
   }
 
   cyclePedal(): void {
-    const now = this.bench.range && this.bench.arrangement?.pedal[this.bench.range.from];
+    const now =
+      this.bench.selection.range && this.bench.work.arrangement?.pedal[this.bench.selection.range.from];
     if (now) this.bench.pedal.cycle(now.policy);
   }
 
@@ -69,21 +68,21 @@ export class MeasureEdits {
   ease(by: 1 | -1): void {
     const put: Pin[] = [];
     const remove: string[] = [];
-    for (const measure of this.bench.selectedSources) {
+    for (const measure of this.bench.selection.selectedSources) {
       const pin = easePin(measure, by);
-      const now = this.bench.document.pins.find(({ id }) => id === pin.id);
+      const now = this.bench.work.document.pins.find(({ id }) => id === pin.id);
       const next = (now?.kind === 'ease' ? now.by : 0) + by;
       if (next === 0) remove.push(pin.id);
       else put.push(easePin(measure, next));
     }
-    this.bench.pin({ put, remove });
+    this.bench.work.pin({ put, remove });
   }
 
   /** Keeps the tune of the selected measures whole, or lets it be arranged again. */
   toggleKeep(): void {
-    const measures = this.bench.selectedSources;
+    const measures = this.bench.selection.selectedSources;
     const kept = this.#idsOf('keep');
-    this.bench.pin(
+    this.bench.work.pin(
       kept.length === measures.length
         ? { put: [], remove: kept }
         : { put: measures.map(keepPin), remove: [] },
@@ -91,19 +90,22 @@ export class MeasureEdits {
   }
 
   fixEverywhere(): void {
-    if (this.bench.repeats) this.bench.pin({ put: this.bench.repeats.put, remove: [] });
+    if (this.bench.repeats) this.bench.work.pin({ put: this.bench.repeats.put, remove: [] });
   }
 
   /** Takes away every pin of the selected measures and their notes. */
   clearPins(): void {
-    const measures = new Set<number | null>(this.bench.selectedSources);
-    const own = this.bench.document.pins.filter((pin) => measures.has(measureOf(pin)));
-    this.bench.pin({ put: [], remove: own.map((pin) => pin.id) });
+    const measures = new Set<number | null>(this.bench.selection.selectedSources);
+    const own = this.bench.work.document.pins.filter((pin) => measures.has(measureOf(pin)));
+    this.bench.work.pin({ put: [], remove: own.map((pin) => pin.id) });
   }
 
   /** Ids of the pins of a kind that stand at measures of the source. */
-  #idsOf(kind: PinName, measures: readonly number[] = this.bench.selectedSources): readonly string[] {
-    return this.bench.document.pins
+  #idsOf(
+    kind: PinName,
+    measures: readonly number[] = this.bench.selection.selectedSources,
+  ): readonly string[] {
+    return this.bench.work.document.pins
       .filter((pin) => pin.kind === kind && measures.includes(measureOf(pin)!))
       .map(({ id }) => id);
   }

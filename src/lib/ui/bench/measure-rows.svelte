@@ -73,7 +73,7 @@
         style:left={percent(box.left)}
         style:width={percent(box.right - box.left)}
         title={facts?.snags.join(' ') || `Load ${facts?.load}`}
-        ondblclick={() => void bench.showWhy(box.index)}
+        ondblclick={() => void bench.reasons.show(box.index)}
       >
         {#if facts}
           <span class="font-semibold tabular-nums">{facts.number}</span>

@@ -10,9 +10,9 @@
   const { note }: { note: Note } = $props();
   const bench = useBench();
   const { notes } = bench;
-  const pinned = $derived(bench.pinnedFingers.get(note.id) ?? null);
-  const number = $derived(measureNumber(bench.arrangement?.score.measures, note.measure));
-  const isCircled = $derived(bench.arrangement?.circled.includes(note.id) ?? false);
+  const pinned = $derived(bench.work.pinnedFingers.get(note.id) ?? null);
+  const number = $derived(measureNumber(bench.work.arrangement?.score.measures, note.measure));
+  const isCircled = $derived(bench.work.arrangement?.circled.includes(note.id) ?? false);
   const isDetached = $derived(note.articulations.includes('staccato'));
   let word = $state('');
 </script>
@@ -36,14 +36,14 @@
     >
   {/each}
   <button class="tool" disabled={pinned === null} onclick={() => notes.unpinFinger()}>Unpin</button>
-  {#if bench.fingers.why}
+  {#if bench.reasons.fingers.why}
     <span
-      >{pinned === null ? `${bench.fingers.why.finger} worked out` : 'pinned'}{bench.fingers.why.others
-        .length > 0
-        ? `; next best ${bench.fingers.why.others.map(({ finger, extra }) => `${finger} (+${extra})`).join(', ')}`
+      >{pinned === null ? `${bench.reasons.fingers.why.finger} worked out` : 'pinned'}{bench.reasons.fingers
+        .why.others.length > 0
+        ? `; next best ${bench.reasons.fingers.why.others.map(({ finger, extra }) => `${finger} (+${extra})`).join(', ')}`
         : ''}</span
     >
-    <button class="tool" title="Enter" onclick={() => void bench.showWhy(note.measure)}>Why</button>
+    <button class="tool" title="Enter" onclick={() => void bench.reasons.show(note.measure)}>Why</button>
   {/if}
 </div>
 <div class="tools" role="group" aria-label="Pitch">
@@ -74,7 +74,7 @@
   <button class="tool" aria-label="Dot" title="." onclick={() => notes.dot()}>dot</button>
 </div>
 <div class="tools" role="group" aria-label="Note">
-  <button class="tool" title="U" onclick={() => bench.editCount()}>Count …</button>
+  <button class="tool" title="U" onclick={() => bench.selection.editCount()}>Count …</button>
   <button class="tool" title="O" onclick={() => notes.otherHand()}>Other hand</button>
   <button class="tool" title="Delete" onclick={() => notes.leaveOut()}>Leave out</button>
   <button class="tool" title="A" onclick={() => notes.add(-1)}>Add below</button>

@@ -35,8 +35,9 @@ export class NoteEdits {
   constructor(private readonly bench: Editable) {}
 
   #change(how: (note: Note, arrangement: Arrangement) => PinChange | null): void {
-    const { note, arrangement } = this.bench;
-    if (note && arrangement && note.staff <= 1) this.bench.pin(how(note, arrangement));
+    const { arrangement } = this.bench.work;
+    const { note } = this.bench.selection;
+    if (note && arrangement && note.staff <= 1) this.bench.work.pin(how(note, arrangement));
   }
 
   finger(finger: number): void {
@@ -48,11 +49,11 @@ export class NoteEdits {
   }
 
   move(by: Parameters<typeof movePitch>[3]): void {
-    this.#change((note, arrangement) => movePitch(this.bench.document, arrangement, note, by));
+    this.#change((note, arrangement) => movePitch(this.bench.work.document, arrangement, note, by));
   }
 
   value(ticks: number): void {
-    this.#change((note, arrangement) => setValue(this.bench.document, arrangement, note, ticks));
+    this.#change((note, arrangement) => setValue(this.bench.work.document, arrangement, note, ticks));
   }
 
   /** Adds half as much again, or takes it away. */
@@ -60,34 +61,36 @@ export class NoteEdits {
     this.#change((note, arrangement) => {
       const isDotted = VALUES.some(({ ticks }) => note.duration === (ticks * 3) / 2);
       const ticks = isDotted ? (note.duration * 2) / 3 : (note.duration * 3) / 2;
-      return setValue(this.bench.document, arrangement, note, ticks);
+      return setValue(this.bench.work.document, arrangement, note, ticks);
     });
   }
 
   otherHand(): void {
-    this.#change((note) => changeHand(this.bench.document, note));
+    this.#change((note) => changeHand(this.bench.work.document, note));
   }
 
   leaveOut(): void {
-    const { note } = this.bench;
-    this.bench.stepNote(-1);
-    if (this.bench.note === note) this.bench.noteId = null;
-    const { arrangement } = this.bench;
-    if (note && arrangement) this.bench.pin(leaveOutNote(this.bench.document, note));
+    const { note } = this.bench.selection;
+    this.bench.selection.stepNote(-1);
+    if (this.bench.selection.note === note) this.bench.selection.noteId = null;
+    const { arrangement } = this.bench.work;
+    if (note && arrangement) this.bench.work.pin(leaveOutNote(this.bench.work.document, note));
   }
 
   add(direction: 1 | -1): void {
-    const { note, arrangement } = this.bench;
+    const { arrangement } = this.bench.work;
+    const { note } = this.bench.selection;
     if (!note || !arrangement) return;
     const change = addBeside(arrangement, note, direction);
-    this.bench.pin(change);
+    this.bench.work.pin(change);
     const made = change.put[0];
-    if (made) this.bench.noteId = addedNoteId(made);
+    if (made) this.bench.selection.noteId = addedNoteId(made);
   }
 
   /** A slur from the selected note to the next, or to the one after the end of the slur that begins here. */
   slur(): void {
-    const { note, arrangement, document } = this.bench;
+    const { arrangement, document } = this.bench.work;
+    const { note } = this.bench.selection;
     if (!note || !arrangement) return;
     const hand = arrangement.score.notes.filter((each) => each.staff === note.staff && !each.grace);
     const own = arrangement.score.slurs.find((slur) => slur.from === note.id);
@@ -96,15 +99,16 @@ export class NoteEdits {
     if (!next) return;
     const drop = own ? toggleSlur(document, arrangement, note, reached) : { put: [], remove: [] };
     const draw = toggleSlur(document, arrangement, note, next);
-    this.bench.pin({ put: [...drop.put, ...draw.put], remove: [...drop.remove, ...draw.remove] });
+    this.bench.work.pin({ put: [...drop.put, ...draw.put], remove: [...drop.remove, ...draw.remove] });
   }
 
   removeSlur(): void {
-    const { note, arrangement, document } = this.bench;
+    const { arrangement, document } = this.bench.work;
+    const { note } = this.bench.selection;
     const own = arrangement?.score.slurs.find((slur) => slur.from === note?.id || slur.to === note?.id);
     const ends =
       own && [own.from, own.to].map((id) => arrangement!.score.notes.find((each) => each.id === id));
-    if (ends?.[0] && ends[1]) this.bench.pin(toggleSlur(document, arrangement!, ends[0], ends[1]));
+    if (ends?.[0] && ends[1]) this.bench.work.pin(toggleSlur(document, arrangement!, ends[0], ends[1]));
   }
 
   detached(): void {
@@ -112,28 +116,29 @@ export class NoteEdits {
   }
 
   circle(): void {
-    this.#change((note) => toggleCircle(this.bench.document, note));
+    this.#change((note) => toggleCircle(this.bench.work.document, note));
   }
 
   dynamic(text: string | null): void {
-    this.#change((_, arrangement) => setDynamic(arrangement, this.bench.note!, text));
+    this.#change((_, arrangement) => setDynamic(arrangement, this.bench.selection.note!, text));
   }
 
   words(text: string): void {
-    this.#change((_, arrangement) => setWords(arrangement, this.bench.note!, text));
+    this.#change((_, arrangement) => setWords(arrangement, this.bench.selection.note!, text));
   }
 
   /** Settles the selected measures as they stand, or frees them. */
   toggleSettled(): void {
-    const { arrangement, document, selectedSources } = this.bench;
+    const { arrangement, document } = this.bench.work;
+    const { selectedSources } = this.bench.selection;
     if (!arrangement) return;
     const settled = document.pins.filter(
       (pin) => pin.kind === 'settled' && selectedSources.includes(pin.measure),
     );
     if (settled.length === selectedSources.length)
-      this.bench.pin({ put: [], remove: settled.map(({ id }) => id) });
+      this.bench.work.pin({ put: [], remove: settled.map(({ id }) => id) });
     else
-      this.bench.pin({
+      this.bench.work.pin({
         put: selectedSources.flatMap((measure) => settle(arrangement, measure).put),
         remove: [],
       });

@@ -13,7 +13,7 @@ export class PedalEdits {
 
   /** Gives measures of the source a policy, or with null the piece's again. */
   paint(measures: readonly number[], policy: PedalPolicy | null): void {
-    this.bench.pin({
+    this.bench.work.pin({
       put: policy === null ? [] : measures.map((measure) => pedalPin(measure, policy)),
       remove: measures.flatMap((measure) => [
         pedalPointsPinId(measure),
@@ -25,17 +25,18 @@ export class PedalEdits {
   /** The next policy for the selected measures. */
   cycle(from: PedalPolicy): void {
     const choices: readonly PedalPolicy[] = PEDAL_POLICY_NAMES.filter((policy) => policy !== 'as-written');
-    this.paint(this.bench.selectedSources, choices[(choices.indexOf(from) + 1) % choices.length]!);
+    this.paint(this.bench.selection.selectedSources, choices[(choices.indexOf(from) + 1) % choices.length]!);
   }
 
   /** Moves one point of a measure to a tick of the arrangement. */
   move(measure: number, index: number, kind: PointKind, to: number): void {
-    const spans = this.bench.arrangement?.pedal[measure]?.spans;
+    const spans = this.bench.work.arrangement?.pedal[measure]?.spans;
     if (spans) this.#set(measure, movePoint(spans, index, kind, to));
   }
 
   downAtNote(): void {
-    const { note, arrangement } = this.bench;
+    const { arrangement } = this.bench.work;
+    const { note } = this.bench.selection;
     if (!note || !arrangement) return;
     const measure = arrangement.score.measures[note.measure]!;
     const { spans } = arrangement.pedal[note.measure]!;
@@ -43,13 +44,14 @@ export class PedalEdits {
   }
 
   liftAtNote(): void {
-    const { note, arrangement } = this.bench;
+    const { arrangement } = this.bench.work;
+    const { note } = this.bench.selection;
     if (note && arrangement) this.#set(note.measure, liftAt(arrangement.pedal[note.measure]!.spans, note.at));
   }
 
   #set(measure: number, spans: readonly PedalSpan[]): void {
-    const { arrangement } = this.bench;
-    if (arrangement) this.bench.pin({ put: [pointsPin(arrangement, measure, spans)], remove: [] });
+    const { arrangement } = this.bench.work;
+    if (arrangement) this.bench.work.pin({ put: [pointsPin(arrangement, measure, spans)], remove: [] });
   }
 }
 

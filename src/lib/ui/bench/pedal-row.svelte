@@ -30,12 +30,12 @@
   const numberOf = (measure: number) => bench.facts[measure]?.number ?? String(measure + 1);
   const isPinned = (measure: number) => bench.facts[measure]?.isPedalPinned ?? false;
   const placesOf = (box: MeasureBox) => {
-    const measure = bench.arrangement?.score.measures[box.index];
-    return measure ? onsetPlaces(measure, bench.notesByMeasure[box.index] ?? [], box, heads) : [];
+    const measure = bench.work.arrangement?.score.measures[box.index];
+    return measure ? onsetPlaces(measure, bench.work.notesByMeasure[box.index] ?? [], box, heads) : [];
   };
   const policyWord = (measure: number) => {
-    const own = bench.pedalPlan[measure];
-    const before = bench.pedalPlan[measure - 1];
+    const own = bench.work.pedalPlan[measure];
+    const before = bench.work.pedalPlan[measure - 1];
     if (!own || own.policy === 'none') return isPinned(measure) ? 'no pedal' : '';
     const isNew = measure === boxes[0]?.index || own.policy !== before?.policy || isPinned(measure);
     return isNew ? PEDAL_POLICIES[own.policy].label : '';
@@ -45,7 +45,7 @@
     event.stopPropagation();
     (event.currentTarget as Element).setPointerCapture(event.pointerId);
     grip = taken;
-    bench.selectRange(taken.measure, taken.measure);
+    bench.selection.selectRange(taken.measure, taken.measure);
   }
 
   function drag(event: PointerEvent) {
@@ -76,7 +76,7 @@
 
 <div bind:this={host} class="relative h-[1.3rem] border-b border-line/60" role="group" aria-label="Pedal">
   {#each boxes as box (box.index)}
-    {@const own = bench.pedalPlan[box.index]}
+    {@const own = bench.work.pedalPlan[box.index]}
     {@const places = own && own.spans.length > 0 ? placesOf(box) : []}
     <button
       tabindex="-1"

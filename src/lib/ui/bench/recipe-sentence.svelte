@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { z } from 'zod';
+  import { remembered } from '../parts/remembered';
   import type { Recipe } from '$lib/core/document/recipe';
 
   import { rungAt } from '$lib/core/limits/rungs';
@@ -24,9 +26,9 @@
   import { useBench } from './bench-session.svelte';
 
   const bench = useBench();
-  const recipe = $derived(bench.document.recipe);
-  const rules = $derived(bench.opening.rules);
-  const time = $derived(bench.arrangement?.score.measures[0]?.time ?? { beats: 4, beatType: 4 });
+  const recipe = $derived(bench.work.document.recipe);
+  const rules = $derived(bench.work.opening.rules);
+  const time = $derived(bench.work.arrangement?.score.measures[0]?.time ?? { beats: 4, beatType: 4 });
   const house = $derived(rules.house[Math.min(recipe.rung, rules.house.length) - 1]!);
 
   const signs = (key: Key) => {
@@ -44,7 +46,7 @@
     })),
   );
   const keys = $derived.by(() => {
-    const { source } = bench;
+    const { source } = bench.work;
     if (!source) return [];
     return ALL_KEYS.filter((key) => key.mode === source.key.mode).map((key) => ({
       value: keyName(key),
@@ -58,7 +60,7 @@
       label: `by rung`,
       note: textureLabel(houseLeft(house, recipe.setting, time)),
     },
-    ...bench.textureChoices.map((value) => ({ value, label: textureLabel(value) })),
+    ...bench.work.textureChoices.map((value) => ({ value, label: textureLabel(value) })),
   ]);
   const rights = $derived([
     { value: 'by-rung' as const, label: 'by rung', note: textureLabel(houseRight(house, recipe.setting)) },
@@ -73,10 +75,14 @@
   }));
   const people = $derived([
     { value: '', label: 'anyone' },
-    ...bench.opening.learners.map(({ id, name, rung }) => ({ value: id, label: name, note: `rung ${rung}` })),
+    ...bench.work.opening.learners.map(({ id, name, rung }) => ({
+      value: id,
+      label: name,
+      note: `rung ${rung}`,
+    })),
   ]);
   const tempos = $derived.by(() => {
-    const own = Math.round(bench.source?.tempo ?? 92);
+    const own = Math.round(bench.work.source?.tempo ?? 92);
     const steps = [40, 48, 56, 60, 66, 72, 80, 88, 96, 104, 112, 120, 132, 144, 160];
     return [
       { value: '', label: `♩ = ${own}`, note: 'as it came' },
@@ -116,7 +122,7 @@
       label: 'by texture',
       note: PEDAL_RULES[rungAt(rules.rungs, recipe.rung).pedal],
     },
-    ...PEDAL_POLICY_NAMES.filter((value) => value !== 'as-written' || bench.source?.makeup.hasPedal).map(
+    ...PEDAL_POLICY_NAMES.filter((value) => value !== 'as-written' || bench.work.source?.makeup.hasPedal).map(
       (value) => ({ value, label: PEDAL_POLICIES[value].label, note: PEDAL_POLICIES[value].does }),
     ),
   ]);
@@ -162,10 +168,10 @@
     { value: 'ignored', label: 'all worked out anew' },
   ] as const;
   const hasTriplets = $derived(
-    bench.arrangement?.score.notes.some(({ tuplet }) => tuplet?.actual === 3) ?? false,
+    bench.work.arrangement?.score.notes.some(({ tuplet }) => tuplet?.actual === 3) ?? false,
   );
   const isInCompound = $derived(
-    bench.arrangement?.score.measures.some(({ time: own }) => isCompound(own)) ?? false,
+    bench.work.arrangement?.score.measures.some(({ time: own }) => isCompound(own)) ?? false,
   );
   /** Words that seldom change stand in the sentence once they say something unusual, or when all are asked for. */
   const USUAL = {
@@ -180,18 +186,18 @@
     eighths: 'straight',
     chordSymbols: 'shown',
   } as const satisfies Partial<Recipe>;
-  const REMEMBERED = 'key-path.sentence';
-  let showsAll = $state(localStorage.getItem(REMEMBERED) === 'all');
+  const SENTENCE = remembered('sentence', z.enum(['few', 'all']), 'few');
+  let showsAll = $state(SENTENCE.read() === 'all');
   const says = (word: keyof typeof USUAL) => showsAll || recipe[word] !== USUAL[word];
 
   function toggleAll() {
     showsAll = !showsAll;
-    localStorage.setItem(REMEMBERED, showsAll ? 'all' : 'few');
+    SENTENCE.write(showsAll ? 'all' : 'few');
   }
 
   const hand = $derived(
-    bench.learner
-      ? `hand: ${spanLabel(Math.min(bench.learner.size.left.comfortable, bench.learner.size.right.comfortable))}`
+    bench.work.learner
+      ? `hand: ${spanLabel(Math.min(bench.work.learner.size.left.comfortable, bench.work.learner.size.right.comfortable))}`
       : 'an average hand',
   );
 </script>
@@ -201,7 +207,7 @@
     name="Setting"
     value={recipe.setting}
     choices={settings}
-    onchoose={(setting) => bench.choose({ setting, rightTexture: 'by-rung' })}
+    onchoose={(setting) => bench.work.choose({ setting, rightTexture: 'by-rung' })}
   />
   for
   <ChoiceWord
@@ -216,15 +222,15 @@
     name="Rung"
     value={String(recipe.rung)}
     choices={rungs}
-    onchoose={(rung) => bench.choose({ rung: Number(rung) })}
+    onchoose={(rung) => bench.work.choose({ rung: Number(rung) })}
   />
   in
-  {#if bench.source}
+  {#if bench.work.source}
     <ChoiceWord
       name="Key"
-      value={recipe.key ?? keyName(bench.source.key)}
+      value={recipe.key ?? keyName(bench.work.source.key)}
       choices={keys}
-      onchoose={(key) => bench.choose({ key, octave: 0 })}
+      onchoose={(key) => bench.work.choose({ key, octave: 0 })}
     />
   {:else}…{/if}
   , left hand
@@ -232,35 +238,35 @@
     name="Left hand"
     value={recipe.leftTexture}
     choices={lefts}
-    onchoose={(leftTexture: LeftTexture | 'by-rung') => bench.choose({ leftTexture })}
+    onchoose={(leftTexture: LeftTexture | 'by-rung') => bench.work.choose({ leftTexture })}
   />
   , right hand
   <ChoiceWord
     name="Right hand"
     value={recipe.rightTexture}
     choices={rights}
-    onchoose={(rightTexture: RightTexture | 'by-rung') => bench.choose({ rightTexture })}
+    onchoose={(rightTexture: RightTexture | 'by-rung') => bench.work.choose({ rightTexture })}
   />
   {#if says('voicing')}, chords in
     <ChoiceWord
       name="Voicing"
       value={recipe.voicing}
       choices={voicings}
-      onchoose={(voicing) => bench.choose({ voicing })}
+      onchoose={(voicing) => bench.work.choose({ voicing })}
     />{/if}
   {#if says('noteValues')}· values
     <ChoiceWord
       name="Note values"
       value={recipe.noteValues}
       choices={values}
-      onchoose={(noteValues: Recipe['noteValues']) => bench.choose({ noteValues })}
+      onchoose={(noteValues: Recipe['noteValues']) => bench.work.choose({ noteValues })}
     />{/if}
   ·
   <ChoiceWord
     name="Tempo"
     value={recipe.tempo === null ? '' : String(recipe.tempo)}
     choices={tempos}
-    onchoose={(tempo) => bench.choose({ tempo: tempo === '' ? null : Number(tempo) })}
+    onchoose={(tempo) => bench.work.choose({ tempo: tempo === '' ? null : Number(tempo) })}
   />
   {#if showsAll || colour !== 'none'}·
     <ChoiceWord
@@ -268,7 +274,7 @@
       value={colour}
       choices={colours}
       onchoose={(chosen) =>
-        bench.choose({
+        bench.work.choose({
           colours: chosen === 'none' ? [] : chosen === 'all' ? ['suspension', 'approach', 'fill'] : [chosen],
         })}
     />{/if}
@@ -277,22 +283,22 @@
     name="Fingers"
     value={recipe.fingers}
     choices={fingers}
-    onchoose={(value: Recipe['fingers']) => bench.choose({ fingers: value })}
+    onchoose={(value: Recipe['fingers']) => bench.work.choose({ fingers: value })}
   />
   {#if says('fingerStyle') && (recipe.fingers === 'at-shifts' || recipe.fingers === 'every-note')}
     <ChoiceWord
       name="Fingering style"
       value={recipe.fingerStyle}
       choices={fingerStyles}
-      onchoose={(fingerStyle) => bench.choose({ fingerStyle })}
+      onchoose={(fingerStyle) => bench.work.choose({ fingerStyle })}
     />
   {/if}
-  {#if says('sourceFingers') && bench.source?.makeup.hasFingers && recipe.fingers !== 'hidden' && recipe.fingers !== 'pinned'}
+  {#if says('sourceFingers') && bench.work.source?.makeup.hasFingers && recipe.fingers !== 'hidden' && recipe.fingers !== 'pinned'}
     <ChoiceWord
       name="Fingers of the score"
       value={recipe.sourceFingers}
       choices={sourceFingers}
-      onchoose={(value: Recipe['sourceFingers']) => bench.choose({ sourceFingers: value })}
+      onchoose={(value: Recipe['sourceFingers']) => bench.work.choose({ sourceFingers: value })}
     />
   {/if}
   · counts
@@ -301,14 +307,14 @@
     value={recipe.counts === 'hidden' ? 'hidden' : recipe.countStyle}
     choices={counts}
     onchoose={(value) =>
-      bench.choose(value === 'hidden' ? { counts: 'hidden' } : { counts: 'shown', countStyle: value })}
+      bench.work.choose(value === 'hidden' ? { counts: 'hidden' } : { counts: 'shown', countStyle: value })}
   />
   {#if isInCompound && recipe.counts === 'shown' && recipe.countStyle === 'numbers'}
     <ChoiceWord
       name="Compound beats"
       value={recipe.compoundCount}
       choices={compounds}
-      onchoose={(compoundCount) => bench.choose({ compoundCount })}
+      onchoose={(compoundCount) => bench.work.choose({ compoundCount })}
     />
   {/if}
   {#if recipe.counts === 'shown'}
@@ -317,28 +323,28 @@
         name="Which hand is counted"
         value={recipe.countHands}
         choices={countHands}
-        onchoose={(value: Recipe['countHands']) => bench.choose({ countHands: value })}
+        onchoose={(value: Recipe['countHands']) => bench.work.choose({ countHands: value })}
       />{/if}
     {#if says('countWhere')}
       <ChoiceWord
         name="Where counts stand"
         value={recipe.countWhere}
         choices={countWheres}
-        onchoose={(value: Recipe['countWhere']) => bench.choose({ countWhere: value })}
+        onchoose={(value: Recipe['countWhere']) => bench.work.choose({ countWhere: value })}
       />{/if}
     {#if says('countFill')}
       <ChoiceWord
         name="Syllables"
         value={recipe.countFill}
         choices={countFills}
-        onchoose={(value: Recipe['countFill']) => bench.choose({ countFill: value })}
+        onchoose={(value: Recipe['countFill']) => bench.work.choose({ countFill: value })}
       />{/if}
     {#if says('tripletCount') && hasTriplets && recipe.countStyle === 'numbers'}
       <ChoiceWord
         name="Triplets"
         value={recipe.tripletCount}
         choices={triplets}
-        onchoose={(value: Recipe['tripletCount']) => bench.choose({ tripletCount: value })}
+        onchoose={(value: Recipe['tripletCount']) => bench.work.choose({ tripletCount: value })}
       />
     {/if}
     {#if says('eighths') && !isInCompound}
@@ -346,7 +352,7 @@
         name="Eighths"
         value={recipe.eighths}
         choices={eighths}
-        onchoose={(value: Recipe['eighths']) => bench.choose({ eighths: value })}
+        onchoose={(value: Recipe['eighths']) => bench.work.choose({ eighths: value })}
       />
     {/if}
   {/if}
@@ -355,17 +361,17 @@
     name="Pedal"
     value={recipe.pedal}
     choices={pedals}
-    onchoose={(pedal: Recipe['pedal']) => bench.choose({ pedal })}
+    onchoose={(pedal: Recipe['pedal']) => bench.work.choose({ pedal })}
   />
-  {#if bench.learner && bench.learner.pedal !== 'yes'}<span class="text-quiet"
-      >(the learner {bench.learner.pedal === 'none' ? 'has none' : 'does not reach it'})</span
+  {#if bench.work.learner && bench.work.learner.pedal !== 'yes'}<span class="text-quiet"
+      >(the learner {bench.work.learner.pedal === 'none' ? 'has none' : 'does not reach it'})</span
     >{/if}
   {#if says('chordSymbols')}· chord letters
     <ChoiceWord
       name="Chord letters"
       value={recipe.chordSymbols}
       choices={shown}
-      onchoose={(value: Recipe['chordSymbols']) => bench.choose({ chordSymbols: value })}
+      onchoose={(value: Recipe['chordSymbols']) => bench.work.choose({ chordSymbols: value })}
     />{/if}
   <button class="link text-sm" aria-expanded={showsAll} onclick={toggleAll}
     >{showsAll ? 'fewer words' : 'all words'}</button

@@ -17,10 +17,10 @@
 <span
   class="inline-flex items-center gap-1 text-sm whitespace-nowrap text-quiet"
   role="status"
-  data-save-state={bench.saving.state}
+  data-save-state={bench.work.saving.state}
 >
-  {#if bench.saving.state === 'saved'}<Check size={15} aria-hidden="true" />
-  {:else if bench.saving.state === 'saving'}<LoaderCircle size={15} aria-hidden="true" />
+  {#if bench.work.saving.state === 'saved'}<Check size={15} aria-hidden="true" />
+  {:else if bench.work.saving.state === 'saving'}<LoaderCircle size={15} aria-hidden="true" />
   {:else}<TriangleAlert size={15} class="text-rust" aria-hidden="true" />{/if}
-  {words[bench.saving.state]}
+  {words[bench.work.saving.state]}
 </span>

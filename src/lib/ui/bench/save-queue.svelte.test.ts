@@ -26,7 +26,7 @@ describe('saving steps', () => {
     server
       .mockResolvedValueOnce(answer(200, { revision: 8 }))
       .mockResolvedValueOnce(answer(200, { revision: 9 }));
-    const queue = new SaveQueue('/steps', 7);
+    const queue = new SaveQueue('a1', 7);
     queue.push(step);
     queue.push(step);
     expect(queue.state).toBe('saving');
@@ -39,7 +39,7 @@ describe('saving steps', () => {
       .mockRejectedValueOnce(new TypeError('no connection'))
       .mockResolvedValueOnce(answer(502, {}))
       .mockResolvedValueOnce(answer(200, { revision: 1 }));
-    const queue = new SaveQueue('/steps', 0);
+    const queue = new SaveQueue('a1', 0);
     queue.push(step);
     await vi.waitFor(() => expect(queue.state).toBe('waiting'));
     await vi.runAllTimersAsync();
@@ -53,7 +53,7 @@ describe('saving steps', () => {
     server
       .mockResolvedValueOnce(answer(409, { message: 'changed', current }))
       .mockResolvedValueOnce(answer(200, { revision: 6 }));
-    const queue = new SaveQueue('/steps', 0);
+    const queue = new SaveQueue('a1', 0);
     queue.push(step);
     await vi.waitFor(() => expect(queue.state).toBe('conflict'));
     expect(queue.conflict?.revision).toBe(5);
@@ -65,7 +65,7 @@ describe('saving steps', () => {
 
   it('says so when a step is refused for good', async () => {
     server.mockResolvedValueOnce(answer(422, { message: 'A pin has been changed meanwhile.' }));
-    const queue = new SaveQueue('/steps', 0);
+    const queue = new SaveQueue('a1', 0);
     queue.push(step);
     await vi.waitFor(() => expect(queue.state).toBe('refused'));
     expect(queue.message).toContain('pin');

@@ -1,4 +1,4 @@
-import type { ArrangementDocument } from '$lib/core/document/document';
+import { api, newerState, type ServerState } from '../api/api';
 import type { ArrangementStep } from '$lib/core/document/steps';
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict' | 'refused';
@@ -6,11 +6,6 @@ export type SaveState = 'saved' | 'saving' | 'waiting' | 'conflict' | 'refused';
 interface Pending {
   readonly key: string;
   readonly step: ArrangementStep;
-}
-
-export interface ServerState {
-  readonly revision: number;
-  readonly document: ArrangementDocument;
 }
 
 const RETRY_DELAY_MS = 2_000;
@@ -30,7 +25,7 @@ export class SaveQueue {
   #timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
-    private readonly url: string,
+    private readonly arrangementId: string,
     private revision: number,
   ) {}
 
@@ -74,23 +69,16 @@ export class SaveQueue {
     this.#isSending = false;
   }
 
-  async #post(body: unknown): Promise<{ revision: number } | 'unreachable' | 'stopped'> {
-    try {
-      const response = await fetch(this.url, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(body),
-      });
-      if (response.ok) return (await response.json()) as { revision: number };
-      if (response.status >= 500) return 'unreachable';
-      const answer = (await response.json()) as { message: string; current?: ServerState };
-      this.message = answer.message;
-      this.conflict = answer.current ?? null;
-      this.state = answer.current ? 'conflict' : 'refused';
-      return 'stopped';
-    } catch {
-      return 'unreachable';
-    }
+  async #post(
+    request: Parameters<typeof api.saveStep>[1],
+  ): Promise<{ revision: number } | 'unreachable' | 'stopped'> {
+    const answer = await api.saveStep(this.arrangementId, request);
+    if (answer.ok) return answer.value;
+    if (answer.code === 'unreachable' || answer.status >= 500) return 'unreachable';
+    this.message = answer.message;
+    this.conflict = newerState(answer.body);
+    this.state = this.conflict ? 'conflict' : 'refused';
+    return 'stopped';
   }
 
   stop(): void {

@@ -7,9 +7,9 @@
 
   const { ongo }: { ongo: (measure: number) => void } = $props();
   const bench = useBench();
-  const sections = $derived(bench.arrangement?.sections ?? []);
-  const measures = $derived(bench.arrangement?.score.measures ?? []);
-  const selectedStart = $derived(bench.range?.from ?? null);
+  const sections = $derived(bench.work.arrangement?.sections ?? []);
+  const measures = $derived(bench.work.arrangement?.score.measures ?? []);
+  const selectedStart = $derived(bench.selection.range?.from ?? null);
   const canStart = $derived(
     selectedStart !== null &&
       selectedStart > 0 &&
@@ -22,20 +22,20 @@
     return from === to ? from : `${from}–${to}`;
   };
   const snagsIn = (section: Section) =>
-    bench.arrangement?.snags.filter((snag) => snag.measure >= section.from && snag.measure <= section.to)
+    bench.work.arrangement?.snags.filter((snag) => snag.measure >= section.from && snag.measure <= section.to)
       .length ?? 0;
   const loadOf = (section: Section) => {
-    const loads = bench.arrangement?.loads.slice(section.from, section.to + 1) ?? [];
+    const loads = bench.work.arrangement?.loads.slice(section.from, section.to + 1) ?? [];
     return Math.round(loads.reduce((sum, load) => sum + load.total, 0) / Math.max(1, loads.length));
   };
   const sourcesOf = (section: Section) => [
-    ...new Set(bench.arrangement?.sourceMeasure.slice(section.from, section.to + 1)),
+    ...new Set(bench.work.arrangement?.sourceMeasure.slice(section.from, section.to + 1)),
   ];
-  const settingOf = (section: Section) => bench.arrangement?.settings[section.from] ?? 'solo';
+  const settingOf = (section: Section) => bench.work.arrangement?.settings[section.from] ?? 'solo';
   const settings = Object.entries(SETTINGS).map(([value, label]) => ({ value: value as Setting, label }));
   const hasOwnSetting = (section: Section) =>
     sourcesOf(section).some((measure) =>
-      bench.measurePins.get(measure)?.some((pin) => pin.kind === 'setting'),
+      bench.work.measurePins.get(measure)?.some((pin) => pin.kind === 'setting'),
     );
   const isHere = (section: Section) =>
     selectedStart !== null && selectedStart >= section.from && selectedStart <= section.to;

@@ -11,15 +11,15 @@
   aria-label="Selection"
   class="screen-only flex min-h-12 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-t border-line bg-paper px-4 py-1.5 text-sm"
 >
-  {#if bench.countAt}
-    {#key bench.countAt}<CountBar place={bench.countAt} />{/key}
-  {:else if bench.note}
-    <NoteBar note={bench.note} />
-  {:else if bench.range}
-    <MeasureBar range={bench.range} />
+  {#if bench.selection.countAt}
+    {#key bench.selection.countAt}<CountBar place={bench.selection.countAt} />{/key}
+  {:else if bench.selection.note}
+    <NoteBar note={bench.selection.note} />
+  {:else if bench.selection.range}
+    <MeasureBar range={bench.selection.range} />
   {:else}
     <p class="text-quiet">
-      {#each bench.arrangement?.remarks ?? [] as remark (remark)}<span class="text-ink"
+      {#each bench.work.arrangement?.remarks ?? [] as remark (remark)}<span class="text-ink"
           >{remark}
         </span>{/each}
       Select a note to change it, or drag over measures to give them a texture of their own. <kbd>N</kbd> goes

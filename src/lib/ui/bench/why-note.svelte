@@ -16,23 +16,25 @@
 
   let host: HTMLElement;
   let showsFigures = $state(false);
-  const why = $derived(bench.why?.measure === measure ? bench.why : null);
-  const snags = $derived(bench.snagsHere);
-  const number = $derived(measureNumber(bench.arrangement?.score.measures, measure));
-  const pedal = $derived(bench.arrangement?.pedal[measure]);
+  const why = $derived(bench.reasons.why?.measure === measure ? bench.reasons.why : null);
+  const snags = $derived(bench.reasons.snagsHere);
+  const number = $derived(measureNumber(bench.work.arrangement?.score.measures, measure));
+  const pedal = $derived(bench.work.arrangement?.pedal[measure]);
   const needsCare = $derived(
     snags.some(({ code }) => code === 'reach' || code === 'strain') ||
       (why?.losses.some(({ kind, isForReach }) => kind === 'rolled' || isForReach) ?? false),
   );
-  const load = $derived(bench.arrangement?.loads[measure]);
-  const differences = $derived(bench.differences?.filter((each) => each.measure === measure) ?? []);
+  const load = $derived(bench.work.arrangement?.loads[measure]);
+  const differences = $derived(bench.reasons.differences?.filter((each) => each.measure === measure) ?? []);
 
   /** The selected note's finger is explained in its own measure. */
   const fingering = $derived(
-    bench.note?.measure === measure && bench.fingers.why?.note === bench.note.id ? bench.fingers.why : null,
+    bench.selection.note?.measure === measure && bench.reasons.fingers.why?.note === bench.selection.note.id
+      ? bench.reasons.fingers.why
+      : null,
   );
   const measureOf = (note: string) =>
-    bench.arrangement?.score.notes.find(({ id }) => id === note)?.measure ?? measure;
+    bench.work.arrangement?.score.notes.find(({ id }) => id === note)?.measure ?? measure;
 
   /** Everything that can be taken here, each with a letter of its own. */
   const offers = $derived([
@@ -65,7 +67,7 @@
         against: `${label}, +${extra}`,
         put,
         measures: changes.map(({ note }) => measureOf(note)),
-        take: () => bench.pin({ put, remove: [] }),
+        take: () => bench.work.pin({ put, remove: [] }),
       };
     }),
     ...(why?.alternatives ?? []).map((alternative) => ({
@@ -93,7 +95,7 @@
     if (event.key === 'Escape') {
       event.preventDefault();
       event.stopPropagation();
-      bench.whyAt = null;
+      bench.reasons.whyAt = null;
       return;
     }
     const offer = offers[event.key.charCodeAt(0) - 97];
@@ -105,7 +107,7 @@
 </script>
 
 {#snippet choice(offer: (typeof offers)[number])}
-  {@const isShown = bench.preview?.name === offer.key}
+  {@const isShown = bench.work.preview?.name === offer.key}
   <li class="flex items-baseline gap-1.5">
     <kbd class="w-5 shrink-0 text-center text-sm text-quiet">{letterOf(offer.key)}</kbd>
     <button class="link text-left" onclick={offer.take}>{offer.label}</button>
@@ -151,7 +153,9 @@
               )}{/each}
           </ul>
         {/each}
-        {#each differences as { sentence } (sentence)}<p>Since {bench.comparedWith}: {sentence}</p>{/each}
+        {#each differences as { sentence } (sentence)}<p>
+            Since {bench.reasons.comparedWith}: {sentence}
+          </p>{/each}
         {#if fingering}
           <p class="font-semibold">
             Finger {fingering.finger}{fingering.then === null ? '' : `–${fingering.then}`}
@@ -172,7 +176,7 @@
                 )}{/each}
             </ul>
           {/if}
-          {#if bench.preview}<p class="text-sm font-semibold" role="status">
+          {#if bench.work.preview}<p class="text-sm font-semibold" role="status">
               Shown in the music, not taken yet.
             </p>{/if}
           {#if showsFigures}
@@ -201,14 +205,14 @@
               >{showsFigures ? 'Hide the figures' : 'Figures'}</button
             >
           </p>
-          {#if showsFigures && bench.arrangement}
+          {#if showsFigures && bench.work.arrangement}
             <table class="mt-1 text-sm">
               <thead
                 ><tr><th class="pr-4 text-left">Term</th><th class="pr-4">Right</th><th>Left</th></tr></thead
               >
               <tbody>
                 {#each Object.entries(LOAD_TERMS) as [term, { label, most }] (term)}
-                  {@const terms = bench.arrangement.loadTerms[measure]}
+                  {@const terms = bench.work.arrangement.loadTerms[measure]}
                   <tr
                     ><td class="pr-4">{label}, of {most}</td>
                     <td class="pr-4 text-right"
@@ -235,7 +239,7 @@
         </div>
       {/if}
     </div>
-    <button class="icon-button" aria-label="Close" onclick={() => (bench.whyAt = null)}
+    <button class="icon-button" aria-label="Close" onclick={() => (bench.reasons.whyAt = null)}
       ><X size={16} /></button
     >
   </div>

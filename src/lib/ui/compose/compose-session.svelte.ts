@@ -1,3 +1,5 @@
+import { z } from 'zod';
+import { remembered, type Remembered } from '../parts/remembered';
 import { readAbc } from '$lib/core/formats/abc/read';
 import { midiOf, type Pitch } from '$lib/core/pitch/pitch';
 import { metreLength } from '$lib/core/score/time';
@@ -33,13 +35,16 @@ export class ComposeSession {
   readonly score = $derived(this.reading?.ok ? this.reading.value : null);
   readonly warnings = $derived(this.reading?.ok ? this.reading.warnings : []);
 
+  readonly #draft: Remembered<string>;
+
   constructor(
     kind: ComposeKind,
     readonly engraver: Engraver,
   ) {
     this.kind = kind;
+    this.#draft = remembered(`draft.${kind}`, z.string().max(200_000), TEMPLATES[kind]);
     this.fileName = kind === 'tune' ? 'typed.abc' : 'typed.cho';
-    this.text = localStorage.getItem(`key-path.draft.${kind}`) ?? TEMPLATES[kind];
+    this.text = this.#draft.read();
   }
 
   get isUntouched(): boolean {
@@ -49,7 +54,7 @@ export class ComposeSession {
   /** Reads the text and lays it out; an answer overtaken by newer typing is dropped. */
   async refresh(text: string, lineWidth: number): Promise<void> {
     const request = (this.#request += 1);
-    localStorage.setItem(`key-path.draft.${this.kind}`, text);
+    this.#draft.write(text);
     const view = await this.arranger.readText(text, this.fileName, {
       lineWidth,
       mostMeasures: 5,
@@ -64,7 +69,7 @@ export class ComposeSession {
   }
 
   forgetDraft(): void {
-    localStorage.removeItem(`key-path.draft.${this.kind}`);
+    this.#draft.forget();
   }
 
   /** Puts a value into a line of the header. */

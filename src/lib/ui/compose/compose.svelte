@@ -1,12 +1,14 @@
 <script lang="ts">
+  import type { TextSpot } from '$lib/core/score/import-warning';
+
   import { measureNumber } from '$lib/core/score/by-measure';
   import { onMount, tick } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import { goto } from '$app/navigation';
   import { ALL_KEYS, keyLabel, keyName } from '$lib/core/pitch/key';
-  import type { TextSpot } from '$lib/core/formats/result';
+
   import ScoreLines from '../engraving/score-lines.svelte';
-  import { upload } from '../import/upload';
+  import { KEPT_PIECE, upload } from '../import/upload';
   import { useEngraver } from '../workers/engraver-context';
   import PlayerBar from '../playback/player-bar.svelte';
   import { ComposeSession, type ComposeKind } from './compose-session.svelte';
@@ -72,7 +74,7 @@
       [session.text],
       `${title.replace(/[^\w -]/g, '')}.${kind === 'tune' ? 'abc' : 'cho'}`,
     );
-    const result = await upload<{ id: string }>(file, { keep: 'yes', title, rights });
+    const result = await upload(file, { keep: 'yes', title, rights }, KEPT_PIECE);
     isKeeping = false;
     if (result.kind === 'done') {
       session.forgetDraft();

@@ -1,6 +1,8 @@
+import { z } from 'zod';
 import type { Markings } from '$lib/core/engrave/source';
 import type { EditionRecord } from '$lib/server/editions';
-import type { FingerNames } from '$lib/core/learner/reading';
+import { FINGER_NAMES, type FingerNames } from '$lib/core/learner/reading';
+import { remembered } from '../parts/remembered';
 import { Arranger } from '../workers/arranger';
 import type { Engraver } from '../workers/engraver';
 import { paginate } from './paginate';
@@ -23,15 +25,18 @@ const EDGES_MM = { sides: 28, topAndBottom: 23, title: 24, foot: 8, betweenLines
 const HALF_SPACE_MM = { normal: 0.88, large: 1.2 } as const;
 const UNIT = 9;
 
-const REMEMBERED = 'key-path.handout';
-
-interface Kept {
-  readonly paper: PaperName;
-  readonly isLarge: boolean;
-  readonly fingerNames: FingerNames | 'none';
-  readonly showsPictures: boolean;
-  readonly showsCues: boolean;
-}
+/** What is a matter of paper and learner, as it was last chosen. */
+const PRINTING = remembered(
+  'handout',
+  z.object({
+    paper: z.enum(Object.keys(PAPERS) as [PaperName, ...PaperName[]]),
+    isLarge: z.boolean(),
+    fingerNames: z.enum(['none', ...(Object.keys(FINGER_NAMES) as FingerNames[])]),
+    showsPictures: z.boolean(),
+    showsCues: z.boolean(),
+  }),
+  { paper: 'a4', isLarge: false, fingerNames: 'none', showsPictures: false, showsCues: false } as const,
+);
 
 /** Choices and pages of one printed edition; the choices are kept for the next time in this browser. */
 export class HandoutSession {
@@ -67,19 +72,18 @@ export class HandoutSession {
     this.showsCounts = edition.frozen.recipe.counts === 'shown';
     this.showsFingers = edition.frozen.recipe.fingers !== 'hidden';
     this.showsChords = edition.frozen.recipe.chordSymbols === 'shown';
-    const kept = JSON.parse(localStorage.getItem(REMEMBERED) ?? '{}') as Partial<Kept>;
-    this.paper = kept.paper ?? 'a4';
-    this.isLarge = kept.isLarge ?? false;
-    this.fingerNames = kept.fingerNames ?? 'none';
-    this.showsPictures = kept.showsPictures ?? false;
-    this.showsCues = kept.showsCues ?? false;
+    const kept = PRINTING.read();
+    this.paper = kept.paper;
+    this.isLarge = kept.isLarge;
+    this.fingerNames = kept.fingerNames;
+    this.showsPictures = kept.showsPictures;
+    this.showsCues = kept.showsCues;
   }
 
   /** Keeps what is a matter of paper and learner; what is printed with the notes follows the edition. */
   remember(): void {
     const { paper, isLarge, fingerNames, showsPictures, showsCues } = this;
-    const kept: Kept = { paper, isLarge, fingerNames, showsPictures, showsCues };
-    localStorage.setItem(REMEMBERED, JSON.stringify(kept));
+    PRINTING.write({ paper, isLarge, fingerNames, showsPictures, showsCues });
   }
 
   async layOut(paper: PaperName, isLarge: boolean, markings: Markings): Promise<void> {

@@ -3,10 +3,10 @@
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import type { PartUse } from '$lib/core/score/model';
-  import type { ScoreSummary } from '$lib/server/summary';
+  import { summarySchema, type ScoreSummary } from '$lib/core/analyse/summary';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { SCORE_EXTENSIONS } from '$lib/core/formats/read-score';
-  import { upload, type UploadFault } from './upload';
+  import { KEPT_PIECE, upload, type UploadFault } from './upload';
 
   let file = $state.raw<File | null>(null);
   let summary = $state.raw<ScoreSummary | null>(null);
@@ -31,7 +31,7 @@
     fault = null;
     summary = null;
     isReading = true;
-    const result = await upload<ScoreSummary>(chosen, {}, abort.signal);
+    const result = await upload(chosen, {}, summarySchema, abort.signal);
     if (result.kind === 'cancelled') return;
     isReading = false;
     if (result.kind === 'fault') {
@@ -51,12 +51,16 @@
   async function keep() {
     if (!file) return;
     isReading = true;
-    const result = await upload<{ id: string }>(file, {
-      keep: 'yes',
-      title,
-      rights,
-      uses: JSON.stringify(uses),
-    });
+    const result = await upload(
+      file,
+      {
+        keep: 'yes',
+        title,
+        rights,
+        uses: JSON.stringify(uses),
+      },
+      KEPT_PIECE,
+    );
     isReading = false;
     if (result.kind === 'done') await goto(`/pieces/${result.value.id}`);
     else if (result.kind === 'fault') {

@@ -1,3 +1,6 @@
+import { z } from 'zod';
+import { api } from '../api/api';
+import { remembered } from '../parts/remembered';
 import type { VoiceRange } from '$lib/core/learner/voice';
 import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
 import type { ArrangementDocument } from '$lib/core/document/document';
@@ -12,12 +15,21 @@ import {
 } from '$lib/core/keys/rank-keys';
 import { pianoKeyName } from '../parts/key-names';
 import { midiOf, readPitch } from '$lib/core/pitch/pitch';
-import type { Score } from '$lib/core/score/model';
 import type { ArrangedView, SourceView } from '$lib/workers/protocol';
 import type { Engraver } from '../workers/engraver';
 import { Arranger } from '../workers/arranger';
 
-const REMEMBERED = 'key-path.keys';
+/** How keys were last weighed, and for which voice. */
+const CHOSEN = remembered(
+  'keys',
+  z.object({
+    style: z.enum(Object.keys(KEY_STYLES) as [KeyStyle, ...KeyStyle[]]).optional(),
+    lowest: z.string().optional(),
+    highest: z.string().optional(),
+    weights: z.record(z.string(), z.number()).optional(),
+  }),
+  {},
+);
 
 /** Ranks the twelve keys one after another, shows how far it is, and can be left at any key. */
 export class KeysSession {
@@ -57,18 +69,20 @@ export class KeysSession {
   });
 
   constructor(
-    private readonly scoreUrl: string,
+    private readonly pieceId: string,
+    private readonly sourceRevision: number,
     private readonly document: ArrangementDocument,
     private readonly whom: ArrangeFor,
     readonly engraver: Engraver,
     /** The learner's own voice, until another is typed. */
     voice: VoiceRange | null,
   ) {
-    const kept = JSON.parse(localStorage.getItem(REMEMBERED) ?? '{}') as Partial<
-      Record<'lowest' | 'highest', string> & { style: KeyStyle; weights: Record<KeyTerm, number> }
-    >;
+    const kept = CHOSEN.read();
     this.style = kept.style ?? 'fewest-signs';
-    this.weights = { ...KEY_STYLES[this.style].weights, ...kept.weights };
+    this.weights = {
+      ...KEY_STYLES[this.style].weights,
+      ...(kept.weights as Partial<Record<KeyTerm, number>>),
+    };
     this.lowest = voice
       ? pianoKeyName(voice.lowest).replace('♯', '#').replace('♭', 'b')
       : (kept.lowest ?? '');
@@ -79,15 +93,13 @@ export class KeysSession {
   }
 
   async open(): Promise<void> {
-    try {
-      const response = await fetch(this.scoreUrl);
-      if (!response.ok) throw new Error(String(response.status));
-      this.source = await this.#arranger.open((await response.json()) as Score);
-      await this.rank();
-    } catch {
-      this.problem =
-        'The piece could not be loaded. Check that Key Path is running, then load the page again.';
+    const score = await api.pieceScore(this.pieceId, this.sourceRevision);
+    if (!score.ok) {
+      this.problem = `The piece could not be loaded. ${score.message}`;
+      return;
     }
+    this.source = await this.#arranger.open(score.value);
+    await this.rank();
   }
 
   async rank(): Promise<void> {
@@ -121,7 +133,7 @@ export class KeysSession {
 
   #remember(): void {
     const { style, lowest, highest, weights } = this;
-    localStorage.setItem(REMEMBERED, JSON.stringify({ style, lowest, highest, weights }));
+    CHOSEN.write({ style, lowest, highest, weights });
   }
 
   stop(): void {

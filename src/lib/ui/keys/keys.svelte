@@ -22,16 +22,18 @@
     arrangementId: string;
     document: ArrangementDocument;
     whom: ArrangeFor;
-    scoreUrl: string;
+    pieceId: string;
+    sourceRevision: number;
     voice: VoiceRange | null;
     /** Semitones that the learner’s keyboard adds to what is written. */
     transpose: number;
     message: string | null;
   }
 
-  const { arrangementId, document, whom, scoreUrl, voice, transpose, message }: Props = $props();
+  const { arrangementId, document, whom, pieceId, sourceRevision, voice, transpose, message }: Props =
+    $props();
   // svelte-ignore state_referenced_locally
-  const session = new KeysSession(scoreUrl, document, whom, useEngraver(), voice);
+  const session = new KeysSession(pieceId, sourceRevision, document, whom, useEngraver(), voice);
 
   const UNIT = 9;
   let widthPx = $state(0);

@@ -1,11 +1,14 @@
+import { z } from 'zod';
+import { api } from '../api/api';
+import { remembered } from '../parts/remembered';
 import type { ArrangementDocument } from '$lib/core/document/document';
 import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
-import type { Score } from '$lib/core/score/model';
 import type { EngravedLadder } from '$lib/workers/protocol';
 import type { Engraver } from '../workers/engraver';
 import { Arranger } from '../workers/arranger';
 
-const REMEMBERED = 'key-path.ladder';
+/** The rungs that were looked at last. */
+const SHOWN = remembered<readonly number[]>('ladder', z.array(z.int()).max(12), []);
 
 /** Rungs of one recipe under one another, and what is chosen to be looked at. */
 export class LadderSession {
@@ -16,33 +19,28 @@ export class LadderSession {
   readonly #arranger = new Arranger();
 
   constructor(
-    private readonly scoreUrl: string,
+    private readonly pieceId: string,
+    private readonly sourceRevision: number,
     private readonly document: ArrangementDocument,
     readonly whom: ArrangeFor,
     readonly engraver: Engraver,
   ) {
     const count = whom.rules.rungs.length;
-    const kept = JSON.parse(localStorage.getItem(REMEMBERED) ?? '[]') as number[];
-    const known = kept.filter((place) => place >= 1 && place <= count);
+    const known = SHOWN.read().filter((place) => place >= 1 && place <= count);
     const own = document.recipe.rung;
     this.places =
       known.length > 1 ? known : [...new Set([Math.min(count, own + 1), own, Math.max(1, own - 1)])];
   }
 
   async open(): Promise<void> {
-    try {
-      const response = await fetch(this.scoreUrl);
-      if (!response.ok) throw new Error(String(response.status));
-      await this.#arranger.open((await response.json()) as Score);
-    } catch {
-      this.problem =
-        'The piece could not be loaded. Check that Key Path is running, then load the page again.';
-    }
+    const score = await api.pieceScore(this.pieceId, this.sourceRevision);
+    if (score.ok) await this.#arranger.open(score.value);
+    else this.problem = `The piece could not be loaded. ${score.message}`;
   }
 
   show(places: readonly number[]): void {
     this.places = places;
-    localStorage.setItem(REMEMBERED, JSON.stringify(places));
+    SHOWN.write(places);
   }
 
   toggle(place: number): void {

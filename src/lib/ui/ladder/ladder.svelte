@@ -22,14 +22,15 @@
     arrangementId: string;
     document: ArrangementDocument;
     whom: ArrangeFor;
-    scoreUrl: string;
+    pieceId: string;
+    sourceRevision: number;
     siblings: readonly Sibling[];
     message: string | null;
   }
 
-  const { arrangementId, document, whom, scoreUrl, siblings, message }: Props = $props();
+  const { arrangementId, document, whom, pieceId, sourceRevision, siblings, message }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const session = new LadderSession(scoreUrl, document, whom, useEngraver());
+  const session = new LadderSession(pieceId, sourceRevision, document, whom, useEngraver());
 
   const UNIT = 9;
   const UNITS_PER_PX = 2.6;

@@ -1,18 +1,19 @@
 <script lang="ts">
+  import { z } from 'zod';
+  import { remembered } from '../parts/remembered';
   import { chordLabel, spellChord } from '$lib/core/pitch/chord';
   import { spellingLabel } from '$lib/core/pitch/pitch';
   import { usePiece } from './piece-session.svelte';
 
   const piece = usePiece();
   const STYLES = ['letters', 'numbers', 'both'] as const;
-  let style = $state<(typeof STYLES)[number]>(
-    STYLES.find((each) => each === localStorage.getItem('key-path.chord-style')) ?? 'both',
-  );
+  const STYLE = remembered<(typeof STYLES)[number]>('chord-style', z.enum(STYLES), 'both');
+  let style = $state<(typeof STYLES)[number]>(STYLE.read());
 
   const chords = $derived(piece.analysis!.chords);
   const chosen = $derived(piece.chord);
   let typed = $derived(chosen ? chordLabel(chosen.symbol.chord) : '');
-  $effect(() => localStorage.setItem('key-path.chord-style', style));
+  $effect(() => STYLE.write(style));
 
   const originText = { given: 'written', found: 'from the notes', chosen: 'yours' } as const;
 

@@ -1,3 +1,4 @@
+import { api } from '../api/api';
 import { measureNumber } from '$lib/core/score/by-measure';
 import { getContext, setContext } from 'svelte';
 import type { Analysis } from '$lib/core/analyse/analyse';
@@ -60,16 +61,13 @@ export class PieceSession {
 
   /** Loads the source as it stands and works out what is in it; call once, in the browser, and after corrections. */
   async open(): Promise<void> {
-    try {
-      const response = await fetch(`/api/pieces/${this.pieceId}/score?revision=${this.revision}`);
-      if (!response.ok) throw new Error(String(response.status));
-      const score = (await response.json()) as Score;
-      this.analysis = await this.arranger.analyse(score);
-      this.score = score;
-    } catch {
-      this.problem =
-        'The piece could not be loaded. Check that Key Path is running, then load the page again.';
+    const score = await api.pieceScore(this.pieceId, this.revision);
+    if (!score.ok) {
+      this.problem = `The piece could not be loaded. ${score.message}`;
+      return;
     }
+    this.analysis = await this.arranger.analyse(score.value);
+    this.score = score.value;
   }
 
   async layOut(score: Score, lineWidth: number): Promise<void> {
@@ -113,29 +111,16 @@ export class PieceSession {
   async #send(change: Change): Promise<number | null> {
     this.isSaving = true;
     this.notice = '';
-    try {
-      const response = await fetch(`/api/pieces/${this.pieceId}/corrections`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ baseRevision: this.revision, change }),
-      });
-      const answer = (await response.json()) as { revision?: number; message?: string };
-      if (answer.revision === undefined) {
-        this.notice =
-          (answer.message ?? 'The correction could not be saved.') +
-          (response.status === 409 ? ' Load the page again to see it as it stands.' : '');
-        return null;
-      }
-      this.revision = answer.revision;
+    const made = await api.correctPiece(this.pieceId, { baseRevision: this.revision, change });
+    if (made.ok) {
+      this.revision = made.value.revision;
       await this.open();
-      return answer.revision;
-    } catch {
+    } else if (made.code === 'unreachable') this.notice = `${made.message} Nothing was changed.`;
+    else
       this.notice =
-        'Key Path could not be reached, so nothing was changed. Check that it is running and try again.';
-      return null;
-    } finally {
-      this.isSaving = false;
-    }
+        made.message + (made.status === 409 ? ' Load the page again to see it as it stands.' : '');
+    this.isSaving = false;
+    return made.ok ? made.value.revision : null;
   }
 
   respell(notes: readonly string[], to: Spelling): Promise<boolean> {

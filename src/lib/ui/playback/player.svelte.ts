@@ -1,3 +1,5 @@
+import { z } from 'zod';
+import { remembered } from '../parts/remembered';
 import { chordKeys, type PlayOptions, type Sound, type Timeline } from '$lib/core/playback/timeline';
 import type { Chord } from '$lib/core/pitch/chord';
 import { loadInstrument, renderTimeline, soundClick, soundKey, type Instrument } from './instrument';
@@ -11,7 +13,16 @@ const FADE_SECONDS = 0.04;
 /** The page's own work comes first. */
 const WARM_UP_AFTER_MS = 1200;
 
-const REMEMBERED = 'key-path.playing';
+/** How the teacher last had things played. */
+const PLAYING = remembered(
+  'playing',
+  z.object({
+    tempoPercent: z.number().min(10).max(400).optional(),
+    countInMeasures: z.union([z.literal(0), z.literal(1), z.literal(2)]).optional(),
+    hasClicks: z.boolean().optional(),
+  }),
+  {},
+);
 
 export type PlayerState = 'idle' | 'loading' | 'playing' | 'failed';
 
@@ -30,7 +41,7 @@ export class Player {
   #request = 0;
 
   constructor() {
-    const kept = JSON.parse(localStorage.getItem(REMEMBERED) ?? '{}') as Partial<PlayOptions>;
+    const kept = PLAYING.read();
     if (kept.tempoPercent) this.tempoPercent = kept.tempoPercent;
     if (kept.countInMeasures) this.countInMeasures = kept.countInMeasures;
     this.hasClicks = kept.hasClicks ?? false;
@@ -38,7 +49,7 @@ export class Player {
 
   options(from: number, to: number | null): PlayOptions {
     const { hands, tempoPercent, isLooped, countInMeasures, hasClicks } = this;
-    localStorage.setItem(REMEMBERED, JSON.stringify({ tempoPercent, countInMeasures, hasClicks }));
+    PLAYING.write({ tempoPercent, countInMeasures, hasClicks });
     return { hands, tempoPercent, isLooped, countInMeasures, hasClicks, from, to };
   }
 

@@ -4,6 +4,7 @@
   import { stampKey, standingStamps, type NextStep, type PracticeEntry } from '$lib/core/practice/register';
   import { STAGES, type StageId } from '$lib/core/practice/stages.data';
   import { toast } from 'svelte-sonner';
+  import { api } from '../api/api';
   import { dayToField, fieldToDay, localEpochDay, shortDay } from '../parts/dates';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import EntryLog from './entry-log.svelte';
@@ -67,16 +68,10 @@
       onDay,
       correctsId: open.standing?.id ?? null,
     };
-    const response = await fetch('/api/practice', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(entry),
-    }).catch(() => null);
+    const logged = await api.logEntry(entry);
     isSending = false;
-    if (!response?.ok) {
-      problem = response
-        ? ((await response.json()) as { message: string }).message
-        : 'Key Path cannot be reached, so nothing was stamped. Try again.';
+    if (!logged.ok) {
+      problem = logged.code === 'refused' ? logged.message : `${logged.message} Nothing was stamped.`;
       return;
     }
     isOpen = false;

@@ -1,3 +1,4 @@
+import { api } from '../api/api';
 import type { Rung } from '$lib/core/limits/registry';
 import type { HouseTextures } from '$lib/core/textures/house';
 import { rulesSchema, type ArrangingRules } from '$lib/core/ladder/rules';
@@ -73,26 +74,19 @@ export class RulesSession {
 
   async save(): Promise<void> {
     if (this.faults.size > 0) return;
-    await this.#send('PUT', JSON.stringify(this.rules));
+    await this.#take(api.keepRules(this.rules));
   }
 
   async reset(): Promise<void> {
-    await this.#send('DELETE', null);
+    await this.#take(api.resetRules());
   }
 
-  async #send(method: 'PUT' | 'DELETE', body: string | null): Promise<void> {
+  async #take(asked: ReturnType<typeof api.keepRules>): Promise<void> {
     this.state = 'saving';
-    const response = await fetch('/api/settings/arranging', {
-      method,
-      body,
-      headers: { 'content-type': 'application/json' },
-    }).catch(() => null);
-    if (!response?.ok) {
-      this.state = 'failed';
-      return;
-    }
-    this.rules = (await response.json()) as ArrangingRules;
-    this.saved = this.rules;
-    this.state = 'saved';
+    const answer = await asked;
+    this.state = answer.ok ? 'saved' : 'failed';
+    if (!answer.ok) return;
+    this.rules = answer.value;
+    this.saved = answer.value;
   }
 }

@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { z } from 'zod';
+  import { api } from '../api/api';
+  import { remembered } from '../parts/remembered';
   import { onMount } from 'svelte';
   import { ANYONE } from '$lib/core/arrange/arrange-for';
   import { newDocument } from '$lib/core/document/document';
-  import type { Score } from '$lib/core/score/model';
   import type { ArrangedView, SourceView } from '$lib/workers/protocol';
   import MusicLine from '../engraving/music-line.svelte';
   import { Arranger } from '../workers/arranger';
@@ -17,12 +19,12 @@
   const { session, pieces }: Props = $props();
   const engraver = useEngraver();
   const arranger = new Arranger();
-  const REMEMBERED = 'key-path.studio-piece';
+  const SHOWN = remembered('studio-piece', z.string(), '');
   const UNIT = 9;
   const LINES_SHOWN = 3;
 
   // svelte-ignore state_referenced_locally
-  const kept = pieces.find(({ id }) => id === localStorage.getItem(REMEMBERED));
+  const kept = pieces.find(({ id }) => id === SHOWN.read());
   // svelte-ignore state_referenced_locally
   let pieceId = $state(kept?.id ?? pieces[0]?.id ?? '');
   let rung = $state(3);
@@ -40,14 +42,11 @@
     const piece = pieces.find((each) => each.id === pieceId) ?? pieces[0];
     if (!piece) return;
     source = null;
-    localStorage.setItem(REMEMBERED, piece.id);
-    void fetch(`/api/pieces/${piece.id}/score?revision=${piece.revision}`)
-      .then(async (response) => {
-        if (!response.ok) throw new Error(String(response.status));
-        source = await arranger.open((await response.json()) as Score);
-        problem = '';
-      })
-      .catch(() => (problem = 'The piece could not be loaded. Choose another, or try again.'));
+    SHOWN.write(piece.id);
+    void api.pieceScore(piece.id, piece.revision).then(async (score) => {
+      problem = score.ok ? '' : `The piece could not be loaded. ${score.message}`;
+      if (score.ok) source = await arranger.open(score.value);
+    });
   });
 
   $effect(() => {

@@ -105,6 +105,10 @@ export class Arranger {
     return this.#api.ladder(document, whom, places, layout);
   }
 
+  fingerprint(): Promise<string | null> {
+    return this.#api.fingerprint();
+  }
+
   compareWith(handedOut: Score): Promise<readonly MeasureDifference[]> {
     return this.#api.compareWith(handedOut);
   }

@@ -16,7 +16,8 @@
       document: arrangement.document,
       learners: data.learners,
       rules: data.rules,
-      scoreUrl: `/api/pieces/${arrangement.pieceId}/score?revision=${arrangement.sourceRevision}`,
+      pieceId: arrangement.pieceId,
+      sourceRevision: arrangement.sourceRevision,
     }}
     title={arrangement.pieceTitle}
     name={arrangement.name}

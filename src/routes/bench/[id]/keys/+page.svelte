@@ -18,7 +18,8 @@
     whom={data.whom}
     voice={data.voice}
     transpose={data.transpose}
-    scoreUrl="/api/pieces/{arrangement.pieceId}/score?revision={arrangement.sourceRevision}"
+    pieceId={arrangement.pieceId}
+    sourceRevision={arrangement.sourceRevision}
     message={form?.message ?? null}
   />
 {/key}

@@ -16,7 +16,8 @@
     arrangementId={arrangement.id}
     document={arrangement.document}
     whom={data.whom}
-    scoreUrl="/api/pieces/{arrangement.pieceId}/score?revision={arrangement.sourceRevision}"
+    pieceId={arrangement.pieceId}
+    sourceRevision={arrangement.sourceRevision}
     siblings={data.siblings}
     message={form?.message ?? null}
   />

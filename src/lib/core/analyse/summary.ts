@@ -1,40 +1,58 @@
-import { findKey } from '../core/analyse/key';
-import type { ImportWarning } from '../core/formats/result';
-import { keyLabel } from '../core/pitch/key';
-import { midiOf, pitchName } from '../core/pitch/pitch';
-import type { PartUse, Score } from '../core/score/model';
-import { suggestUses } from '../core/score/roles';
-import { isPickup, timeLabel } from '../core/score/time';
+import { z } from 'zod';
+import type { ImportWarning } from '../score/import-warning';
+import { keyLabel } from '../pitch/key';
+import { midiOf, pitchName } from '../pitch/pitch';
+import { PART_USES, type Score } from '../score/model';
+import { suggestUses } from '../score/roles';
+import { isPickup, timeLabel } from '../score/time';
+import { findKey } from './key';
 
 /** A staff of the file, for choosing what it is for. */
-export interface StaffSummary {
-  readonly part: number;
-  readonly staff: number;
-  readonly name: string;
-  readonly notes: number;
-  readonly lowest: string;
-  readonly highest: string;
-  readonly hasWords: boolean;
-  readonly use: PartUse;
-}
+const staffSummarySchema = z.object({
+  part: z.int(),
+  staff: z.int(),
+  name: z.string(),
+  notes: z.int(),
+  lowest: z.string(),
+  highest: z.string(),
+  hasWords: z.boolean(),
+  use: z.enum(PART_USES),
+});
 
-/** What a teacher sees of a file before it is kept. */
-export interface ScoreSummary {
-  readonly title: string;
-  readonly composer: string;
-  readonly rights: string;
-  readonly format: string;
-  readonly key: string;
-  readonly time: string;
-  readonly hasPickup: boolean;
-  readonly measures: number;
-  readonly notes: number;
-  readonly parts: readonly string[];
-  readonly staves: readonly StaffSummary[];
-  readonly hasLeftHand: boolean;
-  readonly chordSymbols: number;
-  readonly warnings: readonly ImportWarning[];
-}
+export type StaffSummary = Readonly<z.infer<typeof staffSummarySchema>>;
+
+export const warningsSchema = z
+  .array(
+    z.object({
+      message: z.string(),
+      measures: z.array(z.string()).readonly(),
+      spots: z
+        .array(z.object({ line: z.int(), column: z.int() }))
+        .readonly()
+        .optional(),
+    }),
+  )
+  .readonly();
+
+/** What a teacher sees of a file before it is kept, and what lists say of a piece. */
+export const summarySchema = z.object({
+  title: z.string(),
+  composer: z.string(),
+  rights: z.string(),
+  format: z.string(),
+  key: z.string(),
+  time: z.string(),
+  hasPickup: z.boolean(),
+  measures: z.int(),
+  notes: z.int(),
+  parts: z.array(z.string()),
+  staves: z.array(staffSummarySchema).readonly(),
+  hasLeftHand: z.boolean(),
+  chordSymbols: z.int(),
+  warnings: warningsSchema,
+});
+
+export type ScoreSummary = Readonly<z.infer<typeof summarySchema>>;
 
 export function summarise(score: Score, warnings: readonly ImportWarning[], format: string): ScoreSummary {
   const times = [...new Set(score.measures.map((measure) => timeLabel(measure.time)))];

@@ -1,0 +1,109 @@
+import { z } from 'zod';
+import { documentSchema, type ArrangementDocument } from '$lib/core/document/document';
+import type { ArrangementStep } from '$lib/core/document/steps';
+import { rulesSchema, type ArrangingRules } from '$lib/core/ladder/rules';
+import type { PracticeEntry } from '$lib/core/practice/register';
+import type { Correction } from '$lib/core/score/corrections';
+import type { Score } from '$lib/core/score/model';
+
+/** What an answer of our own server comes to: the value, or why there is none, in words for the page. */
+export type Answer<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly code: 'unreachable'; readonly message: string }
+  | {
+      readonly ok: false;
+      readonly code: 'refused';
+      readonly status: number;
+      readonly message: string;
+      readonly body: unknown;
+    };
+
+const UNREACHABLE = 'Key Path cannot be reached. Check that it is running, then try again.';
+const NOT_UNDERSTOOD = 'The answer was not understood. Load the page again.';
+
+const said = z.object({ message: z.string() });
+
+interface Asked {
+  readonly method?: 'POST' | 'PUT' | 'DELETE';
+  readonly body?: unknown;
+  readonly signal?: AbortSignal;
+}
+
+/** Asks our server, and reads the answer by its schema; nothing is taken on trust. */
+async function ask<T>(
+  url: string,
+  schema: z.ZodType<T>,
+  { method, body, signal }: Asked = {},
+): Promise<Answer<T>> {
+  const isForm = body instanceof FormData;
+  let response: Response;
+  try {
+    response = await fetch(url, {
+      ...(method ? { method } : {}),
+      ...(signal ? { signal } : {}),
+      ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
+      ...(body === undefined || isForm ? {} : { headers: { 'content-type': 'application/json' } }),
+    });
+  } catch {
+    return { ok: false, code: 'unreachable', message: UNREACHABLE };
+  }
+  const answer: unknown = await response.json().catch(() => null);
+  // A server that is going down, or a proxy before it, has refused nothing.
+  if (response.status >= 502) return { ok: false, code: 'unreachable', message: UNREACHABLE };
+  const parsed = response.ok ? schema.safeParse(answer) : null;
+  if (parsed?.success) return { ok: true, value: parsed.data };
+  const { status } = response;
+  const message = said.safeParse(answer).data?.message ?? NOT_UNDERSTOOD;
+  return { ok: false, code: 'refused', status, message, body: answer };
+}
+
+/** A score comes from a row that the server has checked; here only its outline is. */
+const scoreOutline = z
+  .object({ title: z.string(), measures: z.array(z.unknown()), notes: z.array(z.unknown()) })
+  .loose() as unknown as z.ZodType<Score>;
+
+const revision = z.object({ revision: z.int() });
+const made = z.object({ id: z.string() });
+const conflict = z.object({ current: z.object({ revision: z.int(), document: documentSchema }) });
+
+export interface ServerState {
+  readonly revision: number;
+  readonly document: ArrangementDocument;
+}
+
+/** What the server holds, where it refused because it holds something newer. */
+export function newerState(body: unknown): ServerState | null {
+  return conflict.safeParse(body).data?.current ?? null;
+}
+
+export type EntryToLog = Omit<PracticeEntry, 'createdAtMs' | 'earnedOn'> & { readonly assignmentId: string };
+
+/** Our own HTTP API, call by call. */
+export const api = {
+  pieceScore: (pieceId: string, sourceRevision: number) =>
+    ask(`/api/pieces/${pieceId}/score?revision=${sourceRevision}`, scoreOutline),
+  editionScore: (id: string) => ask(`/api/editions/${id}/score`, scoreOutline),
+  correctPiece: (
+    pieceId: string,
+    request: {
+      readonly baseRevision: number;
+      readonly change: Correction | { readonly kind: 'take-back'; readonly revision: number };
+    },
+  ) => ask(`/api/pieces/${pieceId}/corrections`, revision, { method: 'POST', body: request }),
+  saveStep: (
+    arrangementId: string,
+    request: {
+      readonly baseRevision: number;
+      readonly idempotencyKey: string;
+      readonly step: ArrangementStep;
+    },
+  ) => ask(`/api/arrangements/${arrangementId}/steps`, revision, { method: 'POST', body: request }),
+  copyArrangement: (arrangementId: string, document: ArrangementDocument) =>
+    ask(`/api/arrangements/${arrangementId}/copy`, made, { method: 'POST', body: { document } }),
+  logEntry: (entry: EntryToLog) => ask('/api/practice', z.object({}), { method: 'POST', body: entry }),
+  keepRules: (rules: ArrangingRules) =>
+    ask<ArrangingRules>('/api/settings/arranging', rulesSchema, { method: 'PUT', body: rules }),
+  resetRules: () => ask<ArrangingRules>('/api/settings/arranging', rulesSchema, { method: 'DELETE' }),
+  importScore: <T>(form: FormData, schema: z.ZodType<T>, signal?: AbortSignal) =>
+    ask('/api/imports', schema, { method: 'POST', body: form, ...(signal ? { signal } : {}) }),
+};

@@ -1,0 +1,181 @@
+import type { Arrangement } from '$lib/core/arrange/arrangement';
+import { ANYONE, type ArrangeFor } from '$lib/core/arrange/arrange-for';
+import { LEFT_TEXTURES } from '$lib/core/document/choices/textures.data';
+import type { CountingStyle } from '$lib/core/document/choices/counting-styles.data';
+import type { FingeringStyle } from '$lib/core/document/choices/fingering-styles.data';
+import type { ArrangementDocument } from '$lib/core/document/document';
+import type { PinChange } from '$lib/core/document/edit-pins';
+import { applyStep, pinStep, recipeStep, type ArrangementStep } from '$lib/core/document/steps';
+import type { Recipe } from '$lib/core/document/recipe';
+import type { ArrangingRules } from '$lib/core/ladder/rules';
+import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
+import { notesByMeasure } from '$lib/core/score/by-measure';
+import type { Score } from '$lib/core/score/model';
+import type { SourceView, SystemPlan } from '$lib/workers/protocol';
+import { api } from '../api/api';
+import type { Arranger } from '../workers/arranger';
+import { layoutOf } from './bench-layout';
+import { InOrder } from './in-order';
+import { rebaseStep } from './rebase-step';
+import { SaveQueue } from './save-queue.svelte';
+import { MeasurePins } from './steady';
+import { StepHistory } from './step-history.svelte';
+
+export interface BenchLearner extends Pick<ArrangeFor, 'size' | 'keyboard' | 'pedal'> {
+  readonly id: string;
+  readonly name: string;
+  readonly rung: number;
+  readonly countStyle: CountingStyle;
+  readonly fingerStyle: FingeringStyle;
+}
+
+export interface BenchOpening {
+  readonly arrangementId: string;
+  readonly revision: number;
+  readonly document: ArrangementDocument;
+  readonly pieceId: string;
+  readonly sourceRevision: number;
+  readonly learners: readonly BenchLearner[];
+  readonly rules: ArrangingRules;
+}
+
+/** One open arrangement: its document with undo and saving, and what is worked out from it. */
+export class ArrangementInWork {
+  document = $state.raw<ArrangementDocument>() as ArrangementDocument;
+  /** Another document that is looked at and not taken, and the name of what offers it. */
+  preview = $state.raw<{ readonly document: ArrangementDocument; readonly name: string } | null>(null);
+  source = $state.raw<SourceView | null>(null);
+  arrangement = $state.raw<Arrangement | null>(null);
+  systems = $state.raw<readonly SystemPlan[]>([]);
+  problem = $state('');
+  readonly saving: SaveQueue;
+  readonly history = new StepHistory((step) => this.#apply(step));
+  /** What is asked for by keys, each on the music that the one before it made. */
+  readonly inOrder = new InOrder(() => this.isArranged);
+  #asked: { document: ArrangementDocument; whom: ArrangeFor; lineWidth: number } | null = null;
+  /** The document that the arrangement is of. */
+  #arranged: ArrangementDocument | null = null;
+  readonly #measurePins = new MeasurePins();
+
+  /** What the lines show: the document, or what is previewed. */
+  readonly shown = $derived(this.preview?.document ?? this.document);
+  readonly learner = $derived.by(
+    () => this.opening.learners.find(({ id }) => id === this.document.recipe.learnerId) ?? null,
+  );
+  readonly whom = $derived.by((): ArrangeFor => ({
+    ...ANYONE,
+    rules: this.opening.rules,
+    ...(this.learner
+      ? { size: this.learner.size, keyboard: this.learner.keyboard, pedal: this.learner.pedal }
+      : {}),
+  }));
+  readonly pinnedFingers = $derived(
+    new Map(
+      this.document.pins.flatMap((pin) => (pin.kind === 'finger' ? [[pin.note, pin.finger] as const] : [])),
+    ),
+  );
+  /** Pins of whole measures, by measure of the source; the same record while none of them changes. */
+  readonly measurePins = $derived.by(() => this.#measurePins.of(this.document.pins));
+  readonly pedalPlan = $derived(this.arrangement?.pedal ?? []);
+  readonly textureChoices = $derived(
+    LEFT_TEXTURES.filter((texture) => texture !== 'as-written' || this.source?.makeup.hasLeftHand),
+  );
+  readonly notesByMeasure = $derived.by(() => {
+    const { notes, measures } = this.arrangement?.score ?? { notes: [], measures: [] };
+    return notesByMeasure(notes, measures.length);
+  });
+
+  /** `onArranged` is told when what stands has been worked out anew; a preview is not told of. */
+  constructor(
+    readonly opening: BenchOpening,
+    private readonly arranger: Arranger,
+    private readonly onArranged: () => Promise<void>,
+  ) {
+    this.document = opening.document;
+    this.saving = new SaveQueue(opening.arrangementId, opening.revision);
+  }
+
+  /** Loads the source into the worker; call once, in the browser. */
+  async open(): Promise<void> {
+    const { pieceId, sourceRevision } = this.opening;
+    const score = await api.pieceScore(pieceId, sourceRevision);
+    if (score.ok) this.source = await this.arranger.open(score.value).catch(() => null);
+    if (!this.source)
+      this.problem = score.ok
+        ? 'The piece could not be opened. Load the page again.'
+        : `The piece could not be loaded. ${score.message}`;
+  }
+
+  /** Arranges and lays out what is shown, once; an overtaken request changes nothing. */
+  async refresh(document: ArrangementDocument, whom: ArrangeFor, lineWidth: number): Promise<void> {
+    const last = this.#asked;
+    if (last?.document === document && last.whom === whom && last.lineWidth === lineWidth) return;
+    this.#asked = { document, whom, lineWidth };
+    const view = await this.arranger
+      .arrange(document, whom, layoutOf(document.recipe, lineWidth), (systems) => (this.systems = systems))
+      .catch(() => this.#fail());
+    if (!view) return;
+    this.arrangement = view.arrangement;
+    this.problem = '';
+    this.#arranged = document;
+    this.inOrder.goOn();
+    // What is only previewed explains nothing: the reasons stay with what stands.
+    if (!this.preview) await this.onArranged();
+  }
+
+  #fail(): null {
+    this.problem = 'The arrangement could not be worked out. Undo the last change, or load the page again.';
+    this.#arranged = this.shown;
+    this.inOrder.clear();
+    return null;
+  }
+
+  /** Is what is drawn the document as it stands, or what is previewed of it? */
+  get isArranged(): boolean {
+    return this.#arranged === this.shown;
+  }
+
+  /** Another document of this piece, to be heard before it is taken. */
+  heardAs = async (document: ArrangementDocument, options: PlayOptions): Promise<Timeline> =>
+    this.arranger.timeline(await this.arranger.preview(document, this.whom), options);
+
+  timeline = (options: PlayOptions): Promise<Timeline> =>
+    this.arranger.timeline((this.arrangement as { readonly score: Score }).score, options);
+
+  make(step: ArrangementStep | null): void {
+    if (step) this.history.make(step);
+  }
+
+  #apply(step: ArrangementStep): boolean {
+    const outcome = applyStep(this.document, step);
+    if (!outcome.ok) return false;
+    this.document = outcome.document;
+    this.preview = null;
+    this.saving.push(step);
+    // At once, and not when the page has caught up: its ink is what the teacher waits for.
+    if (this.#asked) void this.refresh(this.document, this.whom, this.#asked.lineWidth);
+    return true;
+  }
+
+  choose(change: Partial<Recipe>): void {
+    this.make(recipeStep(this.document, change));
+  }
+
+  pin(change: PinChange | null): void {
+    if (change) this.make(pinStep(this.document, change.put, change.remove));
+  }
+
+  /** Takes the newer state from elsewhere and makes this tab's waiting changes again on top of it. */
+  replayOnServerState(): void {
+    const current = this.saving.conflict;
+    if (!current) return;
+    const steps = this.saving.acceptServerState();
+    this.document = current.document;
+    this.history.forget();
+    for (const step of steps) this.make(rebaseStep(this.document, step));
+  }
+
+  stop(): void {
+    this.saving.stop();
+  }
+}
