@@ -1,5 +1,15 @@
 import type { Page } from '@playwright/test';
-import { addLearner, choose, expect, expectAccessible, expectSaved, importTune, openBench, showPinnedFingersOnly, test } from './studio';
+import {
+  addLearner,
+  choose,
+  expect,
+  expectAccessible,
+  expectSaved,
+  importTune,
+  openBench,
+  showPinnedFingersOnly,
+  test,
+} from './studio';
 
 async function drag(page: Page, row: string, from: number, to: number) {
   const [a, b] = await Promise.all(
@@ -20,7 +30,7 @@ test('a range of measures is painted by brush and by keyboard, and all of it can
   await importTune(page);
   await openBench(page);
   await page.locator('[data-row="left"][data-measure="1"]').click();
-  await page.getByLabel('Brush').selectOption('held root');
+  await choose(page, 'Brush', 'held root');
   await drag(page, 'left', 1, 3);
   await expect(notesIn(page, 2, 'L')).toHaveCount(1);
   await expect(notesIn(page, 4, 'L')).toHaveCount(3);
@@ -158,7 +168,7 @@ test('the Ladder shows rungs under one another, makes one, and copies pins', asy
   await expect(page.getByRole('img', { name: /rung 1 up to/ })).toBeVisible();
   await expectAccessible(page);
   await page.getByLabel('with the pins of this one').uncheck();
-  await page.getByLabel('Make rung').selectOption({ index: 1 });
+  await choose(page, 'Make rung', /^2, /);
   await page.getByRole('button', { name: 'Make it' }).click();
   await page.waitForURL(/\/bench\/[^/]+$/);
   await expect(page.getByLabel('Rung: 2')).toBeVisible();
@@ -194,7 +204,7 @@ test('the studio’s rungs are edited with validation, previewed, kept and reset
   await expect(page.getByRole('button', { name: 'Keep', exact: true })).toBeDisabled();
   await page.getByLabel('Load ceiling of rung 3').fill('40');
   await page.getByLabel('Load ceiling of rung 3').blur();
-  await page.getByLabel('Left hand, solo, of rung 3').selectOption('shell, root and third');
+  await choose(page, 'Left hand, solo, of rung 3', 'shell, root and third');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('Kept. Arrangements follow from now on')).toBeVisible();
 
@@ -218,11 +228,11 @@ test('an edition is compared with what the arrangement has become', async ({ pag
   await page.getByRole('link', { name: 'Bench' }).click();
   await page.locator('[data-row="left"][data-measure="5"]').click();
   await choose(page, 'Left hand of these measures', 'held root');
-  await page.getByLabel('Compare').selectOption('edition 1');
+  await choose(page, 'Compare', 'edition 1');
   await expect(page.getByText(/Changed since that edition: measures .*\b5\b/)).toBeVisible();
   await page.keyboard.press('Control+z');
-  await page.getByLabel('Compare').selectOption('with no edition');
-  await page.getByLabel('Compare').selectOption('edition 1');
+  await choose(page, 'Compare', 'with no edition');
+  await choose(page, 'Compare', 'edition 1');
   await expect(page.getByText('nothing has changed since')).toBeVisible();
 });
 

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -12,7 +12,7 @@ export class StudioServer {
 
   constructor(
     readonly port: number,
-    private readonly folder: string,
+    readonly folder: string,
   ) {}
 
   get url(): string {
@@ -118,7 +118,7 @@ export async function addLearner(page: Page, name: string): Promise<void> {
   await page.goto('/learners');
   await page.getByRole('button', { name: 'Add a learner' }).click();
   await page.getByLabel('Name or nickname').fill(name);
-  await page.getByLabel('Left hand reaches').selectOption('a sixth');
+  await choose(page, 'Left hand reaches', 'a sixth');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.waitForURL(/\/learners\/.+/);
 }
@@ -128,13 +128,18 @@ export async function showPinnedFingersOnly(page: Page): Promise<void> {
   await choose(page, 'Fingers', 'only those pinned');
 }
 
-/** Chooses a word of the recipe sentence. */
+/** Chooses from a list: a word of the recipe sentence, or a field anywhere. */
 export async function choose(page: Page, name: string, option: string | RegExp): Promise<void> {
-  const word = page.getByLabel(new RegExp(`^${name}: `));
+  const word = chosen(page, name);
   // Words that seldom change stand in the sentence once they are asked for.
   if (!(await word.isVisible())) await page.getByRole('button', { name: 'all words' }).click();
   await word.click();
   await page.getByRole('listbox').getByRole('option', { name: option, exact: true }).click();
+}
+
+/** A list to choose from, by its name; what is chosen in it is read after the name. */
+export function chosen(page: Page, name: string): Locator {
+  return page.getByRole('button', { name: new RegExp(`^${name}: `) });
 }
 
 /** No rule of accessibility is broken on the page as it stands. */

@@ -6,7 +6,7 @@ import { readScore } from '../src/lib/core/formats/read-score';
 import { pitchName } from '../src/lib/core/pitch/pitch';
 import { TEXTURES } from '../src/lib/testing/labelled/textures';
 import { scoreFromAbc } from '../src/lib/testing/labelled-scores';
-import { expect, test } from './studio';
+import { choose, expect, test } from './studio';
 
 const WALTZ = scoreFromAbc(TEXTURES.find(({ name }) => name.startsWith('a waltz'))!.abc);
 const SONG = scoreFromAbc(TEXTURES.find(({ name }) => name.startsWith('a sung'))!.abc);
@@ -58,8 +58,9 @@ test('parts are chosen when a song is imported, and can be chosen anew', async (
     buffer: Buffer.from(writeMusicXml(SONG)),
   });
   const preview = page.getByRole('dialog', { name: 'What was read' });
-  await expect(preview.getByLabel(/^Voice 19 notes/)).toHaveValue('tune');
-  await preview.getByLabel(/upper staff/).selectOption('left-out');
+  await expect(preview.getByRole('button', { name: /^Voice: the tune/ })).toBeVisible();
+  await preview.getByRole('button', { name: /upper staff: / }).click();
+  await page.getByRole('option', { name: 'leave out' }).click();
   await preview.getByRole('button', { name: 'Keep this piece' }).click();
   await page.waitForURL(/\/pieces\/.+/);
   await expect(page.locator('.music .verse').first()).toBeVisible();
@@ -68,7 +69,8 @@ test('parts are chosen when a song is imported, and can be chosen anew', async (
     2,
   );
   await page.getByRole('tab', { name: 'Source' }).click();
-  await page.getByLabel(/staff 1/).selectOption('accompaniment');
+  await page.getByRole('button', { name: /staff 1: / }).click();
+  await page.getByRole('option', { name: 'accompaniment' }).click();
   await expect(page.locator('.music svg').first().locator('.measure').first().locator('.staff')).toHaveCount(
     3,
   );
@@ -122,7 +124,7 @@ test('a tune is typed and seen as it is typed, with errors at their place', asyn
 
 test('a tune is taken down by ear, by keyboard and by pointing', async ({ page }) => {
   await page.goto('/pieces/new/tune');
-  await page.getByRole('combobox', { name: /^Key/ }).selectOption('D');
+  await choose(page, 'Key', 'D major');
   const pad = page.getByRole('group', { name: 'Enter notes by ear' });
   await pad.focus();
   for (const key of ['Shift+D', 'Shift+F', 'h', 'Shift+A', '.', 'Shift+B', 'Space'])

@@ -3,6 +3,7 @@
   import { onMount } from 'svelte';
   import { page } from '$app/state';
   import { provideEngraver } from '$lib/ui/workers/engraver-context';
+  import { Tooltip } from 'bits-ui';
   import { Toaster } from 'svelte-sonner';
   import type { LayoutProps } from './$types';
 
@@ -52,5 +53,7 @@
 {#each data.problems as problem (problem)}
   <p class="notice notice-fault screen-only m-2" role="alert">{problem}</p>
 {/each}
-<main id="main">{@render children()}</main>
+<Tooltip.Provider delayDuration={350}>
+  <main id="main">{@render children()}</main>
+</Tooltip.Provider>
 <Toaster position="bottom-right" />

@@ -21,6 +21,7 @@
   import SaveNote from './save-note.svelte';
   import SectionRail from './section-rail.svelte';
   import SelectionBar from './selection-bar.svelte';
+  import Choose from '../parts/choose.svelte';
 
   interface Props {
     opening: BenchOpening;
@@ -42,6 +43,7 @@
   let widthPx = $state(0);
   let isHandingOut = $state(false);
   let isShowingKeys = $state(false);
+  let compared = $state('');
   let scroller: HTMLDivElement;
   let bar: ReturnType<typeof PlayerBar> | undefined = $state();
 
@@ -108,6 +110,11 @@
     scroller.querySelector(`[data-system="${system?.range.from}"]`)?.scrollIntoView({ block: 'start' });
   }
 
+  function stopComparing() {
+    compared = '';
+    void bench.reasons.compareWithEdition(null);
+  }
+
   function warnBeforeLeaving(event: BeforeUnloadEvent) {
     if (bench.work.saving.state !== 'saved') event.preventDefault();
   }
@@ -143,16 +150,16 @@
         <a class="button" href={keysUrl}>Best key</a>
         <a class="button" href={ladderUrl}><AlignVerticalSpaceAround size={17} aria-hidden="true" />Ladder</a>
         {#if editions.length > 0}
-          <label class="flex items-center gap-1.5 text-sm"
-            >Compare <select
-              class="field-inline"
-              onchange={(event) => void bench.reasons.compareWithEdition(event.currentTarget.value || null)}
-            >
-              <option value="">with no edition</option>
-              {#each editions as edition (edition.id)}<option value={edition.id}
-                  >edition {edition.number}</option
-                >{/each}
-            </select></label
+          <span class="text-sm"
+            ><Choose
+              label="Compare"
+              bind:value={compared}
+              choices={[
+                { value: '', label: 'with no edition' },
+                ...editions.map(({ id, number }) => ({ value: id, label: `edition ${number}` })),
+              ]}
+              onchoose={(id: string) => void bench.reasons.compareWithEdition(id || null)}
+            /></span
           >
         {/if}
         {#if editions[0]}<a class="button" href="/handouts/{editions[0].id}"
@@ -187,7 +194,7 @@
                     bench.reasons.differences.map(({ measure }) => measure),
                     numberOf,
                   )}. Editions already handed out stay as they were printed.`}
-              <button class="link" onclick={() => void bench.reasons.compareWithEdition(null)}>Close</button>
+              <button class="link" onclick={stopComparing}>Close</button>
             </p>
           {/if}
           {#if !bench.work.problem && bench.work.systems.length === 0}

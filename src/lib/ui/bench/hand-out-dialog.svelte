@@ -1,5 +1,6 @@
 <script lang="ts">
   import SheetDialog from '../parts/sheet-dialog.svelte';
+  import Choose from '../parts/choose.svelte';
 
   interface Props {
     open: boolean;
@@ -10,6 +11,7 @@
   }
 
   let { open = $bindable(), learners, chosen, isSaved }: Props = $props();
+  let to = $derived(chosen ?? learners[0]?.id ?? '');
 </script>
 
 <SheetDialog bind:open title="Hand out">
@@ -17,12 +19,13 @@
     <p>There are no learners yet. <a href="/learners">Add a learner</a> first, then hand this out.</p>
   {:else}
     <form method="POST" action="?/handOut" class="grid gap-4">
-      <label class="field">
-        To
-        <select name="learnerId" value={chosen ?? learners[0]?.id}>
-          {#each learners as learner (learner.id)}<option value={learner.id}>{learner.name}</option>{/each}
-        </select>
-      </label>
+      <Choose
+        look="above"
+        label="To"
+        name="learnerId"
+        bind:value={to}
+        choices={learners.map(({ id, name }) => ({ value: id, label: name }))}
+      />
       <p class="text-quiet">
         What you hand out stays as it is now. If you change the arrangement later, that becomes a new edition
         and this one keeps what the learner has practised.

@@ -17,6 +17,8 @@
   import ChoiceWord from '../parts/choice-word.svelte';
   import { useBench } from './bench-session.svelte';
   import type { MeasureRange } from './selecting';
+  import Choose from '../parts/choose.svelte';
+  import Tool from '../parts/tool.svelte';
 
   const { range }: { range: MeasureRange } = $props();
   const bench = useBench();
@@ -67,22 +69,16 @@
       choices={bench.work.textureChoices.map((value) => ({ value, label: textureLabel(value) }))}
       onchoose={(texture: LeftTexture) => bench.measures.paintTexture(texture)}
     />
-    <button class="tool" disabled={!has('texture')} onclick={() => bench.measures.paintTexture(null)}
-      >As the piece</button
-    >
-    <label
-      >Brush <select
-        class="field-inline"
-        value={bench.selection.brush ?? ''}
-        onchange={(event) =>
-          (bench.selection.brush = (event.currentTarget.value || null) as LeftTexture | null)}
-      >
-        <option value="">off</option>
-        {#each bench.work.textureChoices as texture (texture)}<option value={texture}
-            >{textureLabel(texture)}</option
-          >{/each}
-      </select></label
-    >
+    <Tool disabled={!has('texture')} onpress={() => bench.measures.paintTexture(null)}>As the piece</Tool>
+    <Choose
+      label="Brush"
+      value={bench.selection.brush ?? ''}
+      choices={[
+        { value: '', label: 'off' },
+        ...bench.work.textureChoices.map((value) => ({ value, label: textureLabel(value) })),
+      ]}
+      onchoose={(value: LeftTexture | '') => (bench.selection.brush = value === '' ? null : value)}
+    />
     <span>Right hand</span>
     <ChoiceWord
       name="Right hand of these measures"
@@ -93,9 +89,7 @@
       }))}
       onchoose={(texture: RightTexture) => bench.measures.paintRight(texture)}
     />
-    <button class="tool" disabled={!has('right-texture')} onclick={() => bench.measures.paintRight(null)}
-      >As the piece</button
-    >
+    <Tool disabled={!has('right-texture')} onpress={() => bench.measures.paintRight(null)}>As the piece</Tool>
   </div>
   <div class="tools" role="group" aria-label="Pedal of the selected measures">
     <span>Pedal</span>
@@ -109,31 +103,17 @@
       }))}
       onchoose={(policy: PedalPolicy) => bench.pedal.paint(sources, policy)}
     />
-    <button
-      class="tool"
-      disabled={!has('pedal') && !has('pedal-points')}
-      onclick={() => bench.pedal.paint(sources, null)}>As the piece</button
+    <Tool disabled={!has('pedal') && !has('pedal-points')} onpress={() => bench.pedal.paint(sources, null)}
+      >As the piece</Tool
     >
   </div>
   <div class="tools" role="group" aria-label="Just these measures">
-    <button class="tool" title="−" onclick={() => bench.measures.ease(-1)}>Easier</button>
-    <button class="tool" title="+" onclick={() => bench.measures.ease(1)}>Richer</button>
-    <button
-      class="tool"
-      class:is-on={has('keep')}
-      aria-pressed={has('keep')}
-      title="K"
-      onclick={() => bench.measures.toggleKeep()}>Keep the tune</button
-    >
-    <button
-      class="tool"
-      class:is-on={has('settled')}
-      aria-pressed={has('settled')}
-      title="T"
-      onclick={() => bench.notes.toggleSettled()}>Settle</button
-    >
-    <button class="tool" title="Enter" onclick={() => void bench.reasons.toggle()}>Why</button>
-    <button class="tool" onclick={() => bench.measures.clearPins()}>Undo all pins here</button>
+    <Tool hint="−" onpress={() => bench.measures.ease(-1)}>Easier</Tool>
+    <Tool hint="+" onpress={() => bench.measures.ease(1)}>Richer</Tool>
+    <Tool isOn={has('keep')} hint="K" onpress={() => bench.measures.toggleKeep()}>Keep the tune</Tool>
+    <Tool isOn={has('settled')} hint="T" onpress={() => bench.notes.toggleSettled()}>Settle</Tool>
+    <Tool hint="Enter" onpress={() => void bench.reasons.toggle()}>Why</Tool>
+    <Tool onpress={() => bench.measures.clearPins()}>Undo all pins here</Tool>
   </div>
   {#if sources.length === 1}
     <form class="tools" onsubmit={rename}>
@@ -151,14 +131,10 @@
     </form>
     {#if repeats && repeats.places.length > 0}
       <div class="tools">
-        <button
-          class="tool"
-          title="R"
-          disabled={repeats.put.length === 0}
-          onclick={() => bench.measures.fixEverywhere()}
+        <Tool hint="R" disabled={repeats.put.length === 0} onpress={() => bench.measures.fixEverywhere()}
           >{repeats.put.length === 0
             ? `Repeats in ${repeats.places.map((place) => label(arrangement.sourceMeasure.indexOf(place))).join(', ')}`
-            : `The same in ${repeats.places.map((place) => label(arrangement.sourceMeasure.indexOf(place))).join(', ')}`}</button
+            : `The same in ${repeats.places.map((place) => label(arrangement.sourceMeasure.indexOf(place))).join(', ')}`}</Tool
         >
         {#if repeats.exceptions.length > 0}
           <span class="text-quiet"

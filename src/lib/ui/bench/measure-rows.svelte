@@ -2,6 +2,7 @@
   import type { MeasureBox, SystemPlan } from '$lib/workers/protocol';
   import { useBench } from './bench-session.svelte';
   import PedalRow from './pedal-row.svelte';
+  import RowHint from './row-hint.svelte';
 
   interface Props {
     plan: SystemPlan;
@@ -12,6 +13,8 @@
 
   const { plan, boxes, heads, width }: Props = $props();
   const bench = useBench();
+
+  let rows = $state<HTMLElement | null>(null);
 
   const percent = (value: number) => `${(100 * value) / width}%`;
   /** A texture is named where a line begins, where it changes and where it was painted; between, it goes on. */
@@ -31,12 +34,12 @@
       : 'text-quiet'}"
     style:left={percent(box.left)}
     style:width={percent(box.right - box.left)}
-    title={text || undefined}
+    data-hint={text || undefined}
     aria-label="Measure {bench.facts[box.index]?.number}, {row} hand{text && `: ${text}`}">{text}</button
   >
 {/snippet}
 
-<div class="measure-rows border-y border-line text-xs leading-none">
+<div class="measure-rows border-y border-line text-xs leading-none" bind:this={rows}>
   <div class="relative h-[1.3rem] border-b border-line/60" role="group" aria-label="Left hand">
     {#each boxes as box (box.index)}
       {@const left = bench.facts[box.index]?.left}
@@ -72,7 +75,7 @@
         class="absolute inset-y-0 flex items-center gap-1.5 overflow-hidden border-l border-line px-1.5 text-left whitespace-nowrap hover:bg-sea-wash"
         style:left={percent(box.left)}
         style:width={percent(box.right - box.left)}
-        title={facts?.snags.join(' ') || `Load ${facts?.load}`}
+        data-hint={facts?.snags.join(' ') || `Load ${facts?.load}`}
         ondblclick={() => void bench.reasons.show(box.index)}
       >
         {#if facts}
@@ -90,3 +93,4 @@
     {/each}
   </div>
 </div>
+<RowHint host={rows} />

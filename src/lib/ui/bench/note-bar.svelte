@@ -6,6 +6,8 @@
   import { pitchLabel } from '$lib/core/pitch/pitch';
   import { useBench } from './bench-session.svelte';
   import { DYNAMICS, VALUES } from './note-edits';
+  import Choose from '../parts/choose.svelte';
+  import Tool from '../parts/tool.svelte';
 
   const { note }: { note: Note } = $props();
   const bench = useBench();
@@ -28,14 +30,9 @@
 <div class="tools" role="group" aria-label="Finger">
   <span>Finger</span>
   {#each [1, 2, 3, 4, 5] as finger (finger)}
-    <button
-      class="tool"
-      class:is-on={pinned === finger}
-      aria-pressed={pinned === finger}
-      onclick={() => notes.finger(finger)}>{finger}</button
-    >
+    <Tool isOn={pinned === finger} onpress={() => notes.finger(finger)}>{finger}</Tool>
   {/each}
-  <button class="tool" disabled={pinned === null} onclick={() => notes.unpinFinger()}>Unpin</button>
+  <Tool disabled={pinned === null} onpress={() => notes.unpinFinger()}>Unpin</Tool>
   {#if bench.reasons.fingers.why}
     <span
       >{pinned === null ? `${bench.reasons.fingers.why.finger} worked out` : 'pinned'}{bench.reasons.fingers
@@ -43,80 +40,56 @@
         ? `; next best ${bench.reasons.fingers.why.others.map(({ finger, extra }) => `${finger} (+${extra})`).join(', ')}`
         : ''}</span
     >
-    <button class="tool" title="Enter" onclick={() => void bench.reasons.show(note.measure)}>Why</button>
+    <Tool hint="Enter" onpress={() => void bench.reasons.show(note.measure)}>Why</Tool>
   {/if}
 </div>
 <div class="tools" role="group" aria-label="Pitch">
   <span>Pitch</span>
-  <button class="tool" aria-label="A step up" title="Alt + ↑" onclick={() => notes.move('step-up')}
-    ><ArrowUp size={14} /></button
+  <Tool name="A step up" hint="Alt + ↑" onpress={() => notes.move('step-up')}><ArrowUp size={14} /></Tool>
+  <Tool name="A step down" hint="Alt + ↓" onpress={() => notes.move('step-down')}
+    ><ArrowDown size={14} /></Tool
   >
-  <button class="tool" aria-label="A step down" title="Alt + ↓" onclick={() => notes.move('step-down')}
-    ><ArrowDown size={14} /></button
-  >
-  <button class="tool" aria-label="A semitone up" onclick={() => notes.move('semitone-up')}>♯</button>
-  <button class="tool" aria-label="A semitone down" onclick={() => notes.move('semitone-down')}>♭</button>
-  <button class="tool" aria-label="An octave up" onclick={() => notes.move('octave-up')}>8 up</button>
-  <button class="tool" aria-label="An octave down" onclick={() => notes.move('octave-down')}>8 down</button>
+  <Tool name="A semitone up" onpress={() => notes.move('semitone-up')}>♯</Tool>
+  <Tool name="A semitone down" onpress={() => notes.move('semitone-down')}>♭</Tool>
+  <Tool name="An octave up" onpress={() => notes.move('octave-up')}>8 up</Tool>
+  <Tool name="An octave down" onpress={() => notes.move('octave-down')}>8 down</Tool>
 </div>
 <div class="tools" role="group" aria-label="Value">
   <span>Value</span>
   {#each VALUES as { letter, name, ticks } (letter)}
-    <button
-      class="tool"
-      class:is-on={note.duration === ticks}
-      aria-pressed={note.duration === ticks}
-      aria-label={name}
-      title="{name}: {letter.toUpperCase()}"
-      onclick={() => notes.value(ticks)}>{letter.toUpperCase()}</button
+    <Tool
+      isOn={note.duration === ticks}
+      {name}
+      hint="{name}: {letter.toUpperCase()}"
+      onpress={() => notes.value(ticks)}>{letter.toUpperCase()}</Tool
     >
   {/each}
-  <button class="tool" aria-label="Dot" title="." onclick={() => notes.dot()}>dot</button>
+  <Tool name="Dot" hint="." onpress={() => notes.dot()}>dot</Tool>
 </div>
 <div class="tools" role="group" aria-label="Note">
-  <button class="tool" title="U" onclick={() => bench.selection.editCount()}>Count …</button>
-  <button class="tool" title="O" onclick={() => notes.otherHand()}>Other hand</button>
-  <button class="tool" title="Delete" onclick={() => notes.leaveOut()}>Leave out</button>
-  <button class="tool" title="A" onclick={() => notes.add(-1)}>Add below</button>
-  <button class="tool" title="Shift + A" onclick={() => notes.add(1)}>Add above</button>
+  <Tool hint="U" onpress={() => bench.selection.editCount()}>Count …</Tool>
+  <Tool hint="O" onpress={() => notes.otherHand()}>Other hand</Tool>
+  <Tool hint="Delete" onpress={() => notes.leaveOut()}>Leave out</Tool>
+  <Tool hint="A" onpress={() => notes.add(-1)}>Add below</Tool>
+  <Tool hint="Shift + A" onpress={() => notes.add(1)}>Add above</Tool>
 </div>
 <div class="tools" role="group" aria-label="Pedal">
   <span>Pedal</span>
-  <button class="tool" title="Z" onclick={() => bench.pedal.downAtNote()}>Down here</button>
-  <button class="tool" title="Shift + Z" onclick={() => bench.pedal.liftAtNote()}>Lift here</button>
+  <Tool hint="Z" onpress={() => bench.pedal.downAtNote()}>Down here</Tool>
+  <Tool hint="Shift + Z" onpress={() => bench.pedal.liftAtNote()}>Lift here</Tool>
 </div>
 <div class="tools" role="group" aria-label="Touch and marks">
-  <button class="tool" title="L" onclick={() => notes.slur()}>Slur on</button>
-  <button class="tool" title="Shift + L" onclick={() => notes.removeSlur()}>No slur</button>
-  <button
-    class="tool"
-    class:is-on={isDetached}
-    aria-pressed={isDetached}
-    title="D"
-    onclick={() => notes.detached()}>Detached</button
-  >
-  <button
-    class="tool"
-    class:is-on={isCircled}
-    aria-pressed={isCircled}
-    title="C"
-    onclick={() => notes.circle()}>Circle</button
-  >
-  <label
-    >Dynamic <select
-      class="field-inline"
-      value=""
-      onchange={(event) => {
-        const { value } = event.currentTarget;
-        if (value) notes.dynamic(value === 'none' ? null : value);
-        event.currentTarget.value = '';
-      }}
-    >
-      <option value="">…</option>
-      {#each DYNAMICS as dynamic (dynamic)}<option>{dynamic}</option>{/each}
-      <option value="none">take away</option>
-    </select></label
-  >
+  <Tool hint="L" onpress={() => notes.slur()}>Slur on</Tool>
+  <Tool hint="Shift + L" onpress={() => notes.removeSlur()}>No slur</Tool>
+  <Tool isOn={isDetached} hint="D" onpress={() => notes.detached()}>Detached</Tool>
+  <Tool isOn={isCircled} hint="C" onpress={() => notes.circle()}>Circle</Tool>
+  <Choose
+    label="Dynamic"
+    value=""
+    placeholder="…"
+    choices={[...DYNAMICS.map((value) => ({ value, label: value })), { value: 'none', label: 'take away' }]}
+    onchoose={(value: string) => notes.dynamic(value === 'none' ? null : value)}
+  />
   <form
     class="flex items-center gap-1"
     onsubmit={(event) => {

@@ -89,7 +89,7 @@
         : 'text-quiet'}"
       style:left={percent(box.left)}
       style:width={percent(box.right - box.left)}
-      title={own?.sentence}
+      data-hint={own?.sentence}
       aria-label="Measure {numberOf(box.index)}, pedal: {own ? PEDAL_POLICIES[own.policy].label : 'none'}"
       >{policyWord(box.index)}</button
     >

@@ -13,6 +13,7 @@
   import { Arranger } from '../workers/arranger';
   import { useEngraver } from '../workers/engraver-context';
   import { inversionsOf, overBass } from './inversions';
+  import Choose from '../parts/choose.svelte';
 
   const arranger = new Arranger();
   const engraver = useEngraver();
@@ -51,18 +52,21 @@
         spellcheck="false"
       /></label
     >
-    <label class="field"
-      >Thought of in<select bind:value={keyText}>
-        {#each ALL_KEYS as each (keyName(each))}<option value={keyName(each)}>{keyLabel(each)}</option>{/each}
-      </select></label
-    >
-    <label class="field"
-      >Shown in<select bind:value={target}>
-        {#each ALL_KEYS.filter((each) => each.mode === key.mode) as each (keyName(each))}<option
-            value={keyName(each)}>{keyLabel(each)}</option
-          >{/each}
-      </select></label
-    >
+    <Choose
+      look="above"
+      label="Thought of in"
+      bind:value={keyText}
+      choices={ALL_KEYS.map((each) => ({ value: keyName(each), label: keyLabel(each) }))}
+    />
+    <Choose
+      look="above"
+      label="Shown in"
+      bind:value={target}
+      choices={ALL_KEYS.filter((each) => each.mode === key.mode).map((each) => ({
+        value: keyName(each),
+        label: keyLabel(each),
+      }))}
+    />
     {#if named}
       <button class="button button-main" onclick={() => player.touchChord(named)}
         ><Volume2 size={16} aria-hidden="true" />Hear it</button

@@ -13,6 +13,7 @@
   import PlayerBar from '../playback/player-bar.svelte';
   import { ComposeSession, type ComposeKind } from './compose-session.svelte';
   import EntryPad from './entry-pad.svelte';
+  import Choose from '../parts/choose.svelte';
 
   const { kind }: { kind: ComposeKind } = $props();
   // svelte-ignore state_referenced_locally
@@ -93,27 +94,28 @@
         oninput={(event) => session.setHeader(fields.title, event.currentTarget.value)}
       /></label
     >
-    <label class="field"
-      >Metre<select
-        value={session.header(fields.metre)}
-        onchange={(event) => session.setHeader(fields.metre, event.currentTarget.value)}
-      >
-        {#each [...new Set([session.header(fields.metre), ...METRES])] as metre (metre)}<option
-            >{metre}</option
-          >{/each}
-      </select></label
-    >
-    <label class="field"
-      >Key<select
-        value={session.header(fields.key)}
-        onchange={(event) => session.setHeader(fields.key, event.currentTarget.value)}
-      >
-        {#if !ALL_KEYS.some((key) => keyName(key) === session.header(fields.key))}
-          <option>{session.header(fields.key)}</option>
-        {/if}
-        {#each ALL_KEYS as key (keyName(key))}<option value={keyName(key)}>{keyLabel(key)}</option>{/each}
-      </select></label
-    >
+    <Choose
+      look="above"
+      label="Metre"
+      value={session.header(fields.metre)}
+      choices={[...new Set([session.header(fields.metre), ...METRES])].map((metre) => ({
+        value: metre,
+        label: metre,
+      }))}
+      onchoose={(metre: string) => session.setHeader(fields.metre, metre)}
+    />
+    <Choose
+      look="above"
+      label="Key"
+      value={session.header(fields.key)}
+      choices={[
+        ...(ALL_KEYS.some((key) => keyName(key) === session.header(fields.key))
+          ? []
+          : [{ value: session.header(fields.key), label: session.header(fields.key) }]),
+        ...ALL_KEYS.map((key) => ({ value: keyName(key), label: keyLabel(key) })),
+      ]}
+      onchoose={(key: string) => session.setHeader(fields.key, key)}
+    />
     <label class="field"
       >Rights note<input bind:value={rights} maxlength="300" placeholder="Who wrote it" /></label
     >

@@ -6,11 +6,12 @@
   import type { EditionRecord } from '$lib/server/editions';
   import { EXPORTS } from '$lib/core/formats/write-score';
   import { CAUTIONS } from '$lib/core/care/cautions.data';
-  import { FINGER_NAMES } from '$lib/core/learner/reading';
+  import { FINGER_NAMES, type FingerNames } from '$lib/core/learner/reading';
   import { useEngraver } from '../workers/engraver-context';
   import HandPictures from './hand-pictures.svelte';
   import { HandoutSession, PAPERS, type PaperName } from './handout-session.svelte';
   import { adoptSvg } from '../engraving/adopt-svg';
+  import Choose from '../parts/choose.svelte';
 
   const { edition }: { edition: EditionRecord } = $props();
   // svelte-ignore state_referenced_locally
@@ -41,16 +42,11 @@
   <h1 class="text-lg">
     {edition.pieceTitle} <span class="font-normal text-quiet">· edition {edition.number}</span>
   </h1>
-  <label class="flex items-center gap-1.5">
-    Paper
-    <select
-      class="border border-line px-1 py-0.5"
-      value={session.paper}
-      onchange={(event) => (session.paper = event.currentTarget.value as PaperName)}
-    >
-      {#each Object.entries(PAPERS) as [name, paper] (name)}<option value={name}>{paper.label}</option>{/each}
-    </select>
-  </label>
+  <Choose
+    label="Paper"
+    bind:value={session.paper}
+    choices={Object.entries(PAPERS).map(([name, { label }]) => ({ value: name as PaperName, label }))}
+  />
   <label class="flex items-center gap-1.5"
     ><input type="checkbox" bind:checked={session.isLarge} />Large notes</label
   >
@@ -66,13 +62,14 @@
   <label class="flex items-center gap-1.5"
     ><input type="checkbox" bind:checked={session.showsPedal} />Pedal</label
   >
-  <label class="flex items-center gap-1.5">
-    Finger names
-    <select class="border border-line px-1 py-0.5" bind:value={session.fingerNames}>
-      <option value="none">none</option>
-      {#each Object.entries(FINGER_NAMES) as [value, label] (value)}<option {value}>{label}</option>{/each}
-    </select>
-  </label>
+  <Choose
+    label="Finger names"
+    bind:value={session.fingerNames}
+    choices={[
+      { value: 'none', label: 'none' },
+      ...Object.entries(FINGER_NAMES).map(([value, label]) => ({ value: value as FingerNames, label })),
+    ]}
+  />
   {#if notes}
     <label class="flex items-center gap-1.5"
       ><input

@@ -7,6 +7,7 @@
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { SCORE_EXTENSIONS } from '$lib/core/formats/read-score';
   import { KEPT_PIECE, upload, type UploadFault } from './upload';
+  import Choose from '../parts/choose.svelte';
 
   let file = $state.raw<File | null>(null);
   let summary = $state.raw<ScoreSummary | null>(null);
@@ -16,6 +17,11 @@
   let isOpen = $state(false);
   let title = $state('');
   let rights = $state('');
+  const USES: readonly { value: PartUse; label: string }[] = [
+    { value: 'tune', label: 'the tune' },
+    { value: 'accompaniment', label: 'accompaniment' },
+    { value: 'left-out', label: 'leave out' },
+  ];
   let uses = $state<PartUse[][]>([]);
   let abort: AbortController | null = null;
   let picker: HTMLInputElement;
@@ -151,7 +157,7 @@
       <h3 class="mt-3 font-bold">What each staff is for</h3>
       <div class="mt-1 grid gap-1">
         {#each summary.staves as staff (`${staff.part}/${staff.staff}`)}
-          <label class="flex items-center gap-2">
+          <div class="flex items-center gap-2">
             <span class="grow"
               >{staff.name}
               <span class="text-sm text-quiet"
@@ -160,12 +166,14 @@
                   : ''}</span
               ></span
             >
-            <select class="field-inline" bind:value={uses[staff.part]![staff.staff]}>
-              <option value="tune">the tune</option>
-              <option value="accompaniment">accompaniment</option>
-              <option value="left-out">leave out</option>
-            </select>
-          </label>
+            <Choose
+              look="alone"
+              label={staff.name}
+              value={uses[staff.part]![staff.staff] ?? staff.use}
+              choices={USES}
+              onchoose={(use: PartUse) => (uses[staff.part]![staff.staff] = use)}
+            />
+          </div>
         {/each}
       </div>
     {/if}

@@ -17,6 +17,7 @@
   import { useEngraver } from '../workers/engraver-context';
   import RangeStrip from './range-strip.svelte';
   import { KeysSession } from './keys-session.svelte';
+  import Choose from '../parts/choose.svelte';
 
   interface Props {
     arrangementId: string;
@@ -84,15 +85,13 @@
 
 <div class="px-4 py-3">
   <div class="mb-3 flex flex-wrap items-end gap-4">
-    <label class="field"
-      >Best by<select
-        value={session.style}
-        onchange={(event) => session.takeStyle(event.currentTarget.value as KeyStyle)}
-      >
-        {#each Object.entries(KEY_STYLES) as [value, { label }] (value)}<option {value}>{label}</option
-          >{/each}
-      </select></label
-    >
+    <Choose
+      look="above"
+      label="Best by"
+      value={session.style as KeyStyle}
+      choices={Object.entries(KEY_STYLES).map(([value, { label }]) => ({ value: value as KeyStyle, label }))}
+      onchoose={(style: KeyStyle) => session.takeStyle(style)}
+    />
     <form
       class="flex items-end gap-2"
       onsubmit={(event) => {
@@ -172,7 +171,6 @@
           {#each parts(ranked) as [term, points], part (term)}<span
               class={SHADES[Math.min(part, SHADES.length - 1)]}
               style:width="{(100 * points) / most}%"
-              title="{KEY_TERMS[term]}: {(points / 100).toFixed(1)}"
             ></span>{/each}
         </span>
         <span class="w-10 text-right tabular-nums">{Math.round(ranked.cost / 100)}</span>

@@ -25,7 +25,7 @@
 </script>
 
 {#if Number.isFinite(ranked.lowest)}
-  <span class="relative h-4 w-36 shrink-0 bg-line/30" role="img" aria-label={label} title={label}>
+  <span class="relative h-4 w-36 shrink-0 bg-line/30" role="img" aria-label={label}>
     {#if voice}
       <span
         class="absolute inset-y-0 border-x border-quiet bg-brass-wash"

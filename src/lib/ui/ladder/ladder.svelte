@@ -10,6 +10,9 @@
   import { useEngraver } from '../workers/engraver-context';
   import { LadderSession } from './ladder-session.svelte';
   import LoadCurves from './load-curves.svelte';
+  import Choose from '../parts/choose.svelte';
+  import Tick from '../parts/tick.svelte';
+  import Tool from '../parts/tool.svelte';
 
   interface Sibling {
     readonly id: string;
@@ -31,6 +34,11 @@
   const { arrangementId, document, whom, pieceId, sourceRevision, siblings, message }: Props = $props();
   // svelte-ignore state_referenced_locally
   const session = new LadderSession(pieceId, sourceRevision, document, whom, useEngraver());
+  // svelte-ignore state_referenced_locally
+  let toMake = $state(Math.max(1, document.recipe.rung - 1));
+  let withPins = $state(true);
+  // svelte-ignore state_referenced_locally
+  let copiedFrom = $state(siblings.find((each) => each.pins > 0)?.id ?? '');
 
   const UNIT = 9;
   const UNITS_PER_PX = 2.6;
@@ -74,12 +82,10 @@
     <fieldset class="flex items-center gap-1">
       <legend class="float-left mr-2 font-semibold">Rungs shown</legend>
       {#each whom.rules.rungs as rung, index (index)}
-        <button
-          class="tool"
-          class:is-on={session.places.includes(index + 1)}
-          aria-pressed={session.places.includes(index + 1)}
-          title={rung.name}
-          onclick={() => session.toggle(index + 1)}>{index + 1}</button
+        <Tool
+          isOn={session.places.includes(index + 1)}
+          hint={rung.name}
+          onpress={() => session.toggle(index + 1)}>{index + 1}</Tool
         >
       {/each}
       <button class="tool ml-1" onclick={() => session.show(whom.rules.rungs.map((_, index) => index + 1))}
@@ -87,28 +93,28 @@
       >
     </fieldset>
     <form method="POST" action="?/make" use:enhance class="flex items-center gap-2">
-      <label
-        >Make rung <select class="field-inline" name="rung">
-          {#each whom.rules.rungs as rung, index (index)}<option
-              value={index + 1}
-              selected={index + 2 === document.recipe.rung}>{index + 1}, {rung.name}</option
-            >{/each}
-        </select></label
-      >
-      <label class="flex items-center gap-1"
-        ><input type="checkbox" name="withPins" class="accent-sea" checked /> with the pins of this one</label
-      >
+      <Choose
+        label="Make rung"
+        name="rung"
+        bind:value={toMake}
+        choices={whom.rules.rungs.map(({ name }, index) => ({
+          value: index + 1,
+          label: `${index + 1}, ${name}`,
+        }))}
+      />
+      <Tick name="withPins" bind:checked={withPins}>with the pins of this one</Tick>
       <button class="button button-main">Make it</button>
     </form>
     {#if siblings.some((each) => each.pins > 0)}
       <form method="POST" action="?/copyPins" use:enhance class="flex items-center gap-2">
-        <label
-          >Copy pins from <select class="field-inline" name="fromId">
-            {#each siblings.filter((each) => each.pins > 0) as sibling (sibling.id)}<option value={sibling.id}
-                >{sibling.name} ({sibling.pins})</option
-              >{/each}
-          </select></label
-        >
+        <Choose
+          label="Copy pins from"
+          name="fromId"
+          bind:value={copiedFrom}
+          choices={siblings
+            .filter((each) => each.pins > 0)
+            .map(({ id, name, pins }) => ({ value: id, label: `${name} (${pins})` }))}
+        />
         <button class="button">Copy</button>
       </form>
     {/if}

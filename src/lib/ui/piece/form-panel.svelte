@@ -3,6 +3,7 @@
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import type { FormSection } from '$lib/core/analyse/form';
   import { usePiece } from './piece-session.svelte';
+  import Choose from '../parts/choose.svelte';
 
   const piece = usePiece();
   const form = $derived(piece.analysis!.form);
@@ -180,13 +181,14 @@
       {/each}
     </ul>
     {#if piece.range && !piece.isUnfolded && staves.length > 1}
-      <label class="mt-2 flex items-center gap-2"
-        >In the selected measures it is in the
-        <select class="field-inline" value="" onchange={(event) => placeTune(event.currentTarget.value)}>
-          <option value="" disabled>choose …</option>
-          {#each staves as each (each.value)}<option value={each.value}>{each.label}</option>{/each}
-        </select></label
-      >
+      <div class="mt-2">
+        <Choose
+          label="In the selected measures it is in the"
+          value=""
+          choices={staves}
+          onchoose={placeTune}
+        />
+      </div>
     {/if}
   </div>
 </div>

@@ -5,6 +5,7 @@
   import KeyboardPicture from '../parts/keyboard-picture.svelte';
   import MiniStaff from '../engraving/mini-staff.svelte';
   import { usePiece } from './piece-session.svelte';
+  import Choose from '../parts/choose.svelte';
 
   const piece = usePiece();
   const finding = $derived(piece.analysis!.key);
@@ -19,17 +20,17 @@
 </script>
 
 <div class="grid gap-3">
-  <label class="field"
-    >Key
-    <select
-      value={piece.score?.judgement?.key ? keyName(key) : ''}
-      disabled={piece.isSaving}
-      onchange={(event) => piece.correct({ kind: 'key', key: event.currentTarget.value || null })}
-    >
-      <option value="">{keyLabel(key)}, as found</option>
-      {#each ALL_KEYS as each (keyName(each))}<option value={keyName(each)}>{keyLabel(each)}</option>{/each}
-    </select></label
-  >
+  <Choose
+    look="above"
+    label="Key"
+    value={piece.score?.judgement?.key ? keyName(key) : ''}
+    disabled={piece.isSaving}
+    choices={[
+      { value: '', label: `${keyLabel(key)}, as found` },
+      ...ALL_KEYS.map((each) => ({ value: keyName(each), label: keyLabel(each) })),
+    ]}
+    onchoose={(chosen: string) => void piece.correct({ kind: 'key', key: chosen || null })}
+  />
   <p>
     {finding.reason}
     {#if !piece.score?.judgement?.key}<span class="text-quiet">Sureness {finding.confidence} of 100.</span

@@ -4,6 +4,7 @@
   import type { PartUse } from '$lib/core/score/model';
   import { suggestUses } from '$lib/core/score/roles';
   import { usePiece } from './piece-session.svelte';
+  import Choose from '../parts/choose.svelte';
 
   interface Props {
     pieceId: string;
@@ -63,21 +64,18 @@
       <h2>What each staff is for</h2>
       {#each uses as own, part (part)}
         {#each own as use, staff (staff)}
-          <label class="flex items-center gap-2">
-            <span class="grow"
-              >{score.parts[part]!.name || `Part ${part + 1}`}{own.length > 1
-                ? `, staff ${staff + 1}`
-                : ''}</span
-            >
-            <select
-              class="field-inline"
+          {@const name = `${score.parts[part]!.name || `Part ${part + 1}`}${own.length > 1 ? `, staff ${staff + 1}` : ''}`}
+          <div class="flex items-center gap-2">
+            <span class="grow">{name}</span>
+            <Choose
+              look="alone"
+              label={name}
               value={use}
               disabled={piece.isSaving}
-              onchange={(event) => setUse(part, staff, event.currentTarget.value as PartUse)}
-            >
-              {#each USES as each (each.value)}<option value={each.value}>{each.label}</option>{/each}
-            </select>
-          </label>
+              choices={USES}
+              onchoose={(chosen: PartUse) => setUse(part, staff, chosen)}
+            />
+          </div>
         {/each}
       {/each}
     </div>

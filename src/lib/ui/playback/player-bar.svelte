@@ -5,6 +5,9 @@
   import AudioLines from '@lucide/svelte/icons/audio-lines';
   import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
   import type { Player } from './player.svelte';
+  import Choose from '../parts/choose.svelte';
+  import Hint from '../parts/hint.svelte';
+  import Tick from '../parts/tick.svelte';
 
   interface Props {
     player: Player;
@@ -68,14 +71,15 @@
   </button>
   <span class="text-sm text-quiet">{what}</span>
   {#if hasHands}
-    <label class="flex items-center gap-1.5"
-      >Hands
-      <select class="field-inline" bind:value={player.hands}>
-        <option value="both">both</option>
-        <option value="right">right alone</option>
-        <option value="left">left alone</option>
-      </select></label
-    >
+    <Choose
+      label="Hands"
+      bind:value={player.hands}
+      choices={[
+        { value: 'both', label: 'both' },
+        { value: 'right', label: 'right alone' },
+        { value: 'left', label: 'left alone' },
+      ] as const}
+    />
   {/if}
   <label class="flex items-center gap-1.5"
     >Tempo
@@ -89,25 +93,25 @@
     />
     <span class="w-12 whitespace-nowrap tabular-nums">{player.tempoPercent} %</span></label
   >
-  <label class="flex items-center gap-1.5"
-    >Count in
-    <select class="field-inline" bind:value={player.countInMeasures}>
-      <option value={0}>no</option>
-      <option value={1}>1</option>
-      <option value={2}>2</option>
-    </select></label
-  >
-  <label class="flex items-center gap-1.5"
-    ><input type="checkbox" bind:checked={player.hasClicks} class="accent-sea" />click the counts</label
-  >
-  <label
-    class="flex items-center gap-1.5"
-    title="Plays on to the downbeat after the passage, and comes round in time"
-    ><input type="checkbox" bind:checked={player.isLooped} class="accent-sea" /><Repeat
-      size={14}
-      aria-hidden="true"
-    />loop to the next downbeat</label
-  >
+  <Choose
+    label="Count in"
+    bind:value={player.countInMeasures}
+    choices={[
+      { value: 0, label: 'no' },
+      { value: 1, label: '1' },
+      { value: 2, label: '2' },
+    ] as const}
+  />
+  <Tick bind:checked={player.hasClicks}>click the counts</Tick>
+  <Hint text="Plays on to the downbeat after the passage, and comes round in time">
+    {#snippet children({ props })}
+      <span {...props}
+        ><Tick bind:checked={player.isLooped}
+          ><Repeat size={14} aria-hidden="true" />loop to the next downbeat</Tick
+        ></span
+      >
+    {/snippet}
+  </Hint>
   <button class="button ml-auto" onclick={save} disabled={isSaving}
     ><AudioLines size={15} aria-hidden="true" />{isSaving ? 'Recording …' : 'Save as sound'}</button
   >

@@ -1,9 +1,11 @@
 <script lang="ts">
   import { superForm, type SuperValidated } from 'sveltekit-superforms';
   import { zod4Client } from 'sveltekit-superforms/adapters';
+  import { choicesOf } from '../parts/choices-of';
   import { COUNTING_STYLES } from '$lib/core/document/choices/counting-styles.data';
   import { SPAN_CHOICES } from '$lib/core/learner/hands';
   import { learnerSchema, type NewLearnerForm } from '$lib/core/learner/profile';
+  import Choose from '../parts/choose.svelte';
 
   interface Props {
     data: SuperValidated<NewLearnerForm>;
@@ -39,28 +41,31 @@
   </label>
   <div class="grid grid-cols-2 gap-3">
     {#each hands as { field, label } (field)}
-      <label class="field">
+      <Choose
+        look="above"
         {label}
-        <select name={field} bind:value={$form[field]}>
-          {#each SPAN_CHOICES as choice (choice.semitones)}<option value={choice.semitones}
-              >{choice.label}</option
-            >{/each}
-        </select>
-      </label>
+        name={field}
+        bind:value={$form[field]}
+        choices={SPAN_CHOICES.map(({ semitones, label: span }) => ({
+          value: semitones as number,
+          label: span,
+        }))}
+      />
     {/each}
-    <label class="field">
-      Rung
-      <select name="rung" bind:value={$form.rung}>
-        {#each rungs as name, index (index)}<option value={index + 1}>{index + 1} · {name}</option>{/each}
-      </select>
-    </label>
-    <label class="field">
-      Counting
-      <select name="countingStyle" bind:value={$form.countingStyle}
-        >{#each Object.entries(COUNTING_STYLES) as [value, label] (value)}<option {value}>{label}</option
-          >{/each}</select
-      >
-    </label>
+    <Choose
+      look="above"
+      label="Rung"
+      name="rung"
+      bind:value={$form.rung}
+      choices={rungs.map((name, index) => ({ value: index + 1, label: `${index + 1} · ${name}` }))}
+    />
+    <Choose
+      look="above"
+      label="Counting"
+      name="countingStyle"
+      bind:value={$form.countingStyle}
+      choices={choicesOf(COUNTING_STYLES)}
+    />
     <label class="field">
       Birth year, if needed
       <input

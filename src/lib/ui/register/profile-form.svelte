@@ -2,15 +2,17 @@
   import { superForm, type SuperValidated } from 'sveltekit-superforms';
   import { zod4Client } from 'sveltekit-superforms/adapters';
   import { COUNTING_STYLES } from '$lib/core/document/choices/counting-styles.data';
-  import { FINGERING_STYLES } from '$lib/core/document/choices/fingering-styles.data';
+  import { FINGERING_STYLES, type FingeringStyle } from '$lib/core/document/choices/fingering-styles.data';
   import { KEYBOARDS } from '$lib/core/hands/keyboards.data';
   import { PEDAL_USES } from '$lib/core/learner/pedal-use';
+  import { choicesOf } from '../parts/choices-of';
   import CautionNote from '../care/caution-note.svelte';
   import { pianoKeyName } from '../parts/key-names';
   import { SPAN_CHOICES } from '$lib/core/learner/hands';
   import { profileSchema, type Profile } from '$lib/core/learner/profile';
   import { FINGER_NAMES, READING } from '$lib/core/learner/reading';
   import MeasureSpan from './measure-span.svelte';
+  import Choose from '../parts/choose.svelte';
 
   interface Props {
     data: SuperValidated<Profile>;
@@ -27,12 +29,27 @@
     dataType: 'json',
   });
 
-  const spans = (now: number) =>
-    SPAN_CHOICES.some(({ semitones }) => semitones === now)
-      ? SPAN_CHOICES
-      : [...SPAN_CHOICES, { semitones: now, label: `${now} semitones` }].sort(
-          (a, b) => a.semitones - b.semitones,
-        );
+  const spans = (now: number): readonly { value: number; label: string }[] => {
+    const known = SPAN_CHOICES.map(({ semitones, label }) => ({ value: semitones as number, label }));
+    if (known.some(({ value }) => value === now)) return known;
+    return [...known, { value: now, label: `${now} semitones` }].sort((a, b) => a.value - b.value);
+  };
+  const keyChoices = (keys: readonly number[]) =>
+    keys.map((key) => ({ value: key, label: pianoKeyName(key) }));
+  const TRANSPOSE = Array.from({ length: 25 }, (_, index) => index - 12).map((step) => ({
+    value: step,
+    label: step === 0 ? 'as written' : `${step > 0 ? '+' : '−'}${Math.abs(step)} semitones`,
+  }));
+  const FINGERING_CHOICES = (Object.keys(FINGERING_STYLES) as FingeringStyle[]).map((value) => ({
+    value,
+    label: FINGERING_STYLES[value].label as string,
+  }));
+  const rungChoices = $derived([
+    ...rungs.map((name, index) => ({ value: index + 1, label: `${index + 1} · ${name}` })),
+    ...($form.rung > rungs.length
+      ? [{ value: $form.rung, label: `${$form.rung}, no longer in the ladder` }]
+      : []),
+  ]);
   const hands = [
     { hand: 'Left hand', comfortable: 'spanLeftSemitones', largest: 'largestLeftSemitones' },
     { hand: 'Right hand', comfortable: 'spanRightSemitones', largest: 'largestRightSemitones' },
@@ -82,14 +99,13 @@
             autocomplete="off"
           />{#if $errors.name}<span class="fault">{$errors.name[0]}</span>{/if}</label
         >
-        <label class="field"
-          >Rung<select bind:value={$form.rung}
-            >{#each rungs as name, index (index)}<option value={index + 1}>{index + 1} · {name}</option
-              >{/each}{#if $form.rung > rungs.length}<option value={$form.rung}
-                >{$form.rung}, no longer in the ladder</option
-              >{/if}</select
-          ></label
-        >
+        <Choose
+          look="above"
+          label="Rung"
+          bind:value={$form.rung}
+          fault={$errors.rung?.[0]}
+          choices={rungChoices}
+        />
         <label class="field"
           >Birth year<input
             type="number"
@@ -102,57 +118,57 @@
         <legend class="mb-1 font-semibold">Reach, thumb to little finger</legend>
         {#each hands as { hand, comfortable, largest } (hand)}
           <span class="pb-1.5">{hand}</span>
-          <label class="field"
-            >comfortable<select bind:value={$form[comfortable]} aria-label="{hand}, comfortable"
-              >{#each spans($form[comfortable]) as { semitones, label } (semitones)}<option value={semitones}
-                  >{label}</option
-                >{/each}</select
-            ></label
-          >
-          <label class="field"
-            >largest<select bind:value={$form[largest]} aria-label="{hand}, largest"
-              ><option value={null}>not measured</option
-              >{#each spans($form[largest] ?? 12) as { semitones, label } (semitones)}<option
-                  value={semitones}>{label}</option
-                >{/each}</select
-            >{#if $errors[largest]}<span class="fault">{$errors[largest][0]}</span>{/if}</label
-          >
+          <Choose
+            look="above"
+            label="{hand}, comfortable"
+            bind:value={$form[comfortable]}
+            choices={spans($form[comfortable])}
+          />
+          <Choose
+            look="above"
+            label="{hand}, largest"
+            bind:value={$form[largest]}
+            fault={$errors[largest]?.[0]}
+            choices={[{ value: null, label: 'not measured' }, ...spans($form[largest] ?? 12)] as readonly {
+              value: number | null;
+              label: string;
+            }[]}
+          />
         {/each}
       </fieldset>
       <div class="grid grid-cols-2 gap-3">
-        <label class="field"
-          >Keyboard<select
-            value={isOther || !known ? 'other' : String(known.keys)}
-            onchange={(event) => takeKeyboard(event.currentTarget.value)}
-            >{#each KEYBOARDS as { keys } (keys)}<option value={String(keys)}>{keys} keys</option
-              >{/each}<option value="other">another</option></select
-          ></label
-        >
-        <label class="field"
-          >Its transpose setting<select bind:value={$form.keyboardTransposeSemitones}
-            >{#each Array.from({ length: 25 }, (_, index) => index - 12) as step (step)}<option value={step}
-                >{step === 0 ? 'as written' : `${step > 0 ? '+' : '−'}${Math.abs(step)} semitones`}</option
-              >{/each}</select
-          ></label
-        >
+        <Choose
+          look="above"
+          label="Keyboard"
+          value={isOther || !known ? 'other' : String(known.keys)}
+          choices={[
+            ...KEYBOARDS.map(({ keys }) => ({ value: String(keys), label: `${keys} keys` })),
+            { value: 'other', label: 'another' },
+          ]}
+          onchoose={takeKeyboard}
+        />
+        <Choose
+          look="above"
+          label="Its transpose setting"
+          bind:value={$form.keyboardTransposeSemitones}
+          choices={TRANSPOSE}
+        />
         {#if isOther || !known}
-          <label class="field"
-            >Lowest key<select bind:value={$form.keyboardLowest}
-              >{#each PIANO_KEYS as key (key)}<option value={key}>{pianoKeyName(key)}</option>{/each}</select
-            ></label
-          >
-          <label class="field"
-            >Highest key<select bind:value={$form.keyboardHighest}
-              >{#each PIANO_KEYS as key (key)}<option value={key}>{pianoKeyName(key)}</option>{/each}</select
-            >{#if $errors.keyboardHighest}<span class="fault">{$errors.keyboardHighest[0]}</span>{/if}</label
-          >
+          <Choose
+            look="above"
+            label="Lowest key"
+            bind:value={$form.keyboardLowest}
+            choices={keyChoices(PIANO_KEYS)}
+          />
+          <Choose
+            look="above"
+            label="Highest key"
+            bind:value={$form.keyboardHighest}
+            fault={$errors.keyboardHighest?.[0]}
+            choices={keyChoices(PIANO_KEYS)}
+          />
         {/if}
-        <label class="field"
-          >Pedal<select bind:value={$form.pedal}
-            >{#each Object.entries(PEDAL_USES) as [value, label] (value)}<option {value}>{label}</option
-              >{/each}</select
-          ></label
-        >
+        <Choose look="above" label="Pedal" bind:value={$form.pedal} choices={choicesOf(PEDAL_USES)} />
       </div>
       {#if $form.pedal === 'out-of-reach'}<CautionNote of={['seat', 'feet']} />{/if}
     </div>
@@ -160,32 +176,32 @@
   </div>
   <div class="grid gap-3 md:grid-cols-4">
     {#each voice as { field, label } (field)}
-      <label class="field"
-        >{label}<select bind:value={$form[field]}
-          ><option value={null}>—</option>{#each VOICE_KEYS as key (key)}<option value={key}
-              >{pianoKeyName(key)}</option
-            >{/each}</select
-        >{#if $errors[field]}<span class="fault">{$errors[field][0]}</span>{/if}</label
-      >
+      <Choose
+        look="above"
+        {label}
+        bind:value={$form[field]}
+        fault={$errors[field]?.[0]}
+        choices={[{ value: null, label: '—' }, ...keyChoices(VOICE_KEYS)] as readonly {
+          value: number | null;
+          label: string;
+        }[]}
+      />
     {/each}
-    <label class="field"
-      >Counting<select bind:value={$form.countingStyle}
-        >{#each Object.entries(COUNTING_STYLES) as [value, label] (value)}<option {value}>{label}</option
-          >{/each}</select
-      ></label
-    >
-    <label class="field"
-      >Fingering<select bind:value={$form.fingeringStyle}
-        >{#each Object.entries(FINGERING_STYLES) as [value, { label }] (value)}<option {value}>{label}</option
-          >{/each}</select
-      ></label
-    >
-    <label class="field md:col-span-2"
-      >Finger names<select bind:value={$form.fingerNames}
-        >{#each Object.entries(FINGER_NAMES) as [value, label] (value)}<option {value}>{label}</option
-          >{/each}</select
-      ></label
-    >
+    <Choose
+      look="above"
+      label="Counting"
+      bind:value={$form.countingStyle}
+      choices={choicesOf(COUNTING_STYLES)}
+    />
+    <Choose look="above" label="Fingering" bind:value={$form.fingeringStyle} choices={FINGERING_CHOICES} />
+    <div class="md:col-span-2">
+      <Choose
+        look="above"
+        label="Finger names"
+        bind:value={$form.fingerNames}
+        choices={choicesOf(FINGER_NAMES)}
+      />
+    </div>
     <fieldset class="md:col-span-4">
       <legend class="mb-1 font-semibold">Reads</legend>
       <div class="flex flex-wrap gap-x-5 gap-y-1">

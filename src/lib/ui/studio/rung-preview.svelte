@@ -10,6 +10,7 @@
   import { Arranger } from '../workers/arranger';
   import { useEngraver } from '../workers/engraver-context';
   import type { RulesSession } from './rules-session.svelte';
+  import Choose from '../parts/choose.svelte';
 
   interface Props {
     session: RulesSession;
@@ -72,18 +73,19 @@
 
 <div bind:clientWidth={widthPx}>
   <div class="flex flex-wrap items-center gap-3">
-    <label
-      >Try it on <select class="field-inline" bind:value={pieceId}>
-        {#each pieces as piece (piece.id)}<option value={piece.id}>{piece.title}</option>{/each}
-      </select></label
-    >
-    <label
-      >at rung <select class="field-inline" bind:value={rung}>
-        {#each session.rules.rungs as { name }, index (index)}<option value={index + 1}
-            >{index + 1}, {name}</option
-          >{/each}
-      </select></label
-    >
+    <Choose
+      label="Try it on"
+      bind:value={pieceId}
+      choices={pieces.map(({ id, title }) => ({ value: id, label: title }))}
+    />
+    <Choose
+      label="at rung"
+      bind:value={rung}
+      choices={session.rules.rungs.map(({ name }, index) => ({
+        value: index + 1,
+        label: `${index + 1}, ${name}`,
+      }))}
+    />
     {#if view && loads.length > 0}
       <span class="text-sm text-quiet"
         >load up to {Math.max(...loads)}, on average {Math.round(

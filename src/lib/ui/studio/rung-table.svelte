@@ -12,6 +12,7 @@
   import type { FieldControl } from '$lib/core/limits/limit';
   import { FIELDS, type Rung } from '$lib/core/limits/registry';
   import type { RulesSession } from './rules-session.svelte';
+  import Choose from '../parts/choose.svelte';
 
   const { session }: { session: RulesSession } = $props();
   const rungs = $derived(session.rules.rungs);
@@ -87,17 +88,14 @@
             {@const path = `rungs.${index}.${field}`}
             <td class="py-1!">
               {#if control.kind === 'choice'}
-                <select
-                  class="field-inline w-36"
-                  aria-label="{label} of rung {index + 1}"
-                  value={rung[field]}
-                  onchange={(event) =>
-                    session.setRung(index, { [field]: event.currentTarget.value } as Partial<Rung>)}
-                >
-                  {#each Object.entries(control.options) as [value, word] (value)}<option {value}
-                      >{word}</option
-                    >{/each}
-                </select>
+                <Choose
+                  look="alone"
+                  width="w-36"
+                  label="{label} of rung {index + 1}"
+                  value={rung[field] as string}
+                  choices={Object.entries(control.options).map(([value, word]) => ({ value, label: word }))}
+                  onchoose={(value: string) => session.setRung(index, { [field]: value } as Partial<Rung>)}
+                />
               {:else if control.kind === 'number'}
                 <input
                   class="field-inline w-20"
@@ -136,19 +134,15 @@
           <th scope="row" class="sticky left-0 z-10 bg-paper font-normal text-ink!">{row.label}</th>
           {#each session.rules.house as house, index (index)}
             <td class="py-1!">
-              <select
-                class="field-inline w-36"
-                aria-label="{row.label}, of rung {index + 1}"
-                value={house[row.field]}
-                onchange={(event) =>
-                  session.setHouse(index, {
-                    [row.field]: event.currentTarget.value,
-                  } as Partial<HouseTextures>)}
-              >
-                {#each texturesFor(row.hand) as texture (texture)}<option value={texture}
-                    >{textureLabel(texture)}</option
-                  >{/each}
-              </select>
+              <Choose
+                look="alone"
+                width="w-36"
+                label="{row.label}, of rung {index + 1}"
+                value={house[row.field] as LeftTexture | RightTexture}
+                choices={texturesFor(row.hand).map((value) => ({ value, label: textureLabel(value) }))}
+                onchoose={(texture: LeftTexture | RightTexture) =>
+                  session.setHouse(index, { [row.field]: texture } as Partial<HouseTextures>)}
+              />
             </td>
           {/each}
         </tr>

@@ -1,0 +1,41 @@
+import { describe, expect, it } from 'vitest';
+import { handFacts } from '../../testing/limit-facts';
+import type { RhythmClass } from '../rungs/rhythm-classes.data';
+import { rhythm } from './rhythm';
+
+const broken = (finest: RhythmClass, text: string, time: readonly [number, number] = [4, 4]) =>
+  rhythm.inHand!(handFacts('right', text, { time }), { rhythmSimple: finest, rhythmCompound: finest }).map(
+    ({ sentence }) => sentence,
+  );
+
+describe('the finest rhythm', () => {
+  it('names the first note that is finer, and where it stands', () => {
+    expect(broken('quarters', 'C4 D4 E4:1/8 F4:1/8 G4')).toEqual([
+      'F4 after beat 3 is a finer rhythm than quarters (compound: beats)',
+    ]);
+    expect(broken('quarters', 'C4 D4 E4:1/2')).toEqual([]);
+  });
+
+  it('takes eighths by pairs on the beat, and not off it', () => {
+    expect(broken('eighth-pairs', 'C4:1/8 D4:1/8 E4 F4:1/8 G4:1/8 A4')).toEqual([]);
+    expect(broken('eighth-pairs', 'C4:3/8 D4:1/8 E4:1/2')).toHaveLength(1);
+    expect(broken('eighths', 'C4:3/8 D4:1/8 E4:1/2')).toEqual([]);
+  });
+
+  it('takes triplets where the rung has them', () => {
+    const text = '3[C4:1/8 D4:1/8 E4:1/8] F4 G4:1/2';
+    expect(broken('eighths', text)).toHaveLength(1);
+    expect(broken('triplets', text)).toEqual([]);
+  });
+
+  it('counts what is struck: a tie into a finer place is none', () => {
+    expect(broken('quarters', 'C4:1/2 D4:3/8~ D4:1/8')).toEqual([]);
+  });
+
+  it('goes by the compound figure in compound metres, and lets anything pass at the top', () => {
+    const facts = handFacts('right', 'C4:1/8 D4:1/8 E4:1/8 F4:3/8', { time: [6, 8] });
+    expect(rhythm.inHand!(facts, { rhythmSimple: 'quarters', rhythmCompound: 'eighths' })).toEqual([]);
+    expect(rhythm.inHand!(facts, { rhythmSimple: 'any', rhythmCompound: 'quarters' })).toHaveLength(1);
+    expect(broken('any', 'C4:1/16 D4:1/16 E4:1/8 F4 G4:1/2')).toEqual([]);
+  });
+});
