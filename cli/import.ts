@@ -1,4 +1,4 @@
-import { findKey } from '../src/lib/core/analyse/key';
+import { findKey } from '../src/lib/core/analyse/find-key';
 import { keyName } from '../src/lib/core/pitch/key';
 import { timeLabel } from '../src/lib/core/score/time';
 import { readArguments } from './arguments';

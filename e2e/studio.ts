@@ -139,7 +139,7 @@ export async function choose(page: Page, name: string, option: string | RegExp):
 
 /** A list to choose from, by its name; what is chosen in it is read after the name. */
 export function chosen(page: Page, name: string): Locator {
-  return page.getByRole('button', { name: new RegExp(`^${name}: `) });
+  return page.getByLabel(new RegExp(`^${name}: `));
 }
 
 /** No rule of accessibility is broken on the page as it stands. */

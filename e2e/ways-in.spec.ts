@@ -58,8 +58,8 @@ test('parts are chosen when a song is imported, and can be chosen anew', async (
     buffer: Buffer.from(writeMusicXml(SONG)),
   });
   const preview = page.getByRole('dialog', { name: 'What was read' });
-  await expect(preview.getByRole('button', { name: /^Voice: the tune/ })).toBeVisible();
-  await preview.getByRole('button', { name: /upper staff: / }).click();
+  await expect(preview.getByLabel(/^Voice: the tune/)).toBeVisible();
+  await preview.getByLabel(/upper staff: /).click();
   await page.getByRole('option', { name: 'leave out' }).click();
   await preview.getByRole('button', { name: 'Keep this piece' }).click();
   await page.waitForURL(/\/pieces\/.+/);
@@ -69,7 +69,7 @@ test('parts are chosen when a song is imported, and can be chosen anew', async (
     2,
   );
   await page.getByRole('tab', { name: 'Source' }).click();
-  await page.getByRole('button', { name: /staff 1: / }).click();
+  await page.getByLabel(/staff 1: /).click();
   await page.getByRole('option', { name: 'accompaniment' }).click();
   await expect(page.locator('.music svg').first().locator('.measure').first().locator('.staff')).toHaveCount(
     3,

@@ -7,7 +7,7 @@ import { transposeScore } from '../score/transpose-score';
 import { chordName } from '../pitch/chord';
 import { ALL_KEYS, intervalBetweenTonics, keyName, readKey, tonicOf } from '../pitch/key';
 import { nameChords } from './chords';
-import { findKey } from './key';
+import { findKey } from './find-key';
 import { markedSections } from './sections';
 
 describe('the key', () => {

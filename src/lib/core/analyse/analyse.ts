@@ -3,7 +3,7 @@ import type { Note, Score } from '../score/model';
 import { isToneOfKey } from './degrees';
 import { findChords, type ChordFinding } from './find-chords';
 import { findForm, type FormFinding } from './form';
-import { findKey, findKeyPassages, type KeyFinding, type KeyPassage } from './key';
+import { findKey, findKeyPassages, type KeyFinding, type KeyPassage } from './find-key';
 import { findMisspellings, findVoicings, type SpellingFinding, type VoicingFinding } from './spelling';
 import { findTune, type TuneFinding } from './tune';
 

@@ -1,6 +1,6 @@
+import { withSigns, mod, pitchClassOf, stepIndex, type Spelling } from '../pitch/pitch';
 import { qualityName, spellChord, tonesOf, type Chord, type NamedChord } from '../pitch/chord';
 import { isInScale, scaleOf, tonicOf, type Key } from '../pitch/key';
-import { mod, pitchClassOf, stepIndex, type Spelling } from '../pitch/pitch';
 
 const NUMERALS = ['I', 'II', 'III', 'IV', 'V', 'VI', 'VII'] as const;
 
@@ -36,7 +36,7 @@ export function degreeName({ number, alter }: Degree): string {
 }
 
 export function degreeLabel(degree: Degree): string {
-  return degreeName(degree).replaceAll('b', '♭').replaceAll('#', '♯');
+  return withSigns(degreeName(degree));
 }
 
 /** The chord's degree with its kind: `5(7)`, `2(m7)`, as players who count chords by number write it. */

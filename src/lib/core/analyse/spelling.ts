@@ -1,6 +1,5 @@
-import { chordLabel, chordName, spellChord } from '../pitch/chord';
-import { isInScale, keyLabel, type Key } from '../pitch/key';
 import {
+  withSigns,
   isSameSpelling,
   midiOf,
   pitchClassOf,
@@ -8,12 +7,14 @@ import {
   type Pitch,
   type Spelling,
 } from '../pitch/pitch';
+import { chordLabel, chordName, spellChord } from '../pitch/chord';
+import { isInScale, keyLabel, type Key } from '../pitch/key';
 import { spellClassInKey, withOctave } from '../pitch/spell';
 import type { Note, Score } from '../score/model';
 import type { NoteId } from '../units';
 import type { ChordFinding } from './find-chords';
 import { isToneOfKey } from './degrees';
-import type { KeyPassage } from './key';
+import type { KeyPassage } from './find-key';
 
 /** A note that would read better under another name. */
 export interface SpellingFinding {
@@ -173,7 +174,7 @@ export function findVoicings(score: Score, chords: readonly ChordFinding[]): rea
         id,
         chord: name,
         measures,
-        sentence: `${name.replaceAll('b', '♭').replaceAll('#', '♯')} is played in ${known.size} shapes.`,
+        sentence: `${withSigns(name)} is played in ${known.size} shapes.`,
       },
     ];
   });

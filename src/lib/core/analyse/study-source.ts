@@ -1,6 +1,6 @@
 import { findChords } from './find-chords';
 import { findForm } from './form';
-import { findKey } from './key';
+import { findKey } from './find-key';
 import { fingerprints } from './likeness';
 import { findTune } from './tune';
 import type { Key } from '../pitch/key';

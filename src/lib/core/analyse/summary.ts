@@ -5,7 +5,7 @@ import { midiOf, pitchName } from '../pitch/pitch';
 import { PART_USES, type Score } from '../score/model';
 import { suggestUses } from '../score/roles';
 import { isPickup, timeLabel } from '../score/time';
-import { findKey } from './key';
+import { findKey } from './find-key';
 
 /** A staff of the file, for choosing what it is for. */
 const staffSummarySchema = z.object({

@@ -1,4 +1,4 @@
-/** What the application says where a stretch, tempo, repetition or minutes could strain (CRAFT.md, cautions). */
+/** What the application says where a stretch, tempo, repetition or minutes could strain. */
 export const CAUTIONS = {
   loose: 'Play with a loose arm, and stop to rest it before it tires.',
   reach: 'Never force a reach: release, roll or re-voice.',

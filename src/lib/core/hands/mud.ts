@@ -1,4 +1,4 @@
-import { midiOf, pitchName, type Pitch } from '../pitch/pitch';
+import { midiOf, pitchLabel, type Pitch } from '../pitch/pitch';
 
 /** Partials that are heard of a piano tone, and how each is weaker than the one before. */
 const PARTIALS = 8;
@@ -65,6 +65,5 @@ export function isMuddy(mud: Mud | null): mud is Mud {
 }
 
 export function mudSentence({ low, high }: Mud): string {
-  const name = (pitch: Pitch) => pitchName(pitch).replace('b', '♭').replace('#', '♯');
-  return `${name(low)} and ${name(high)} blur together this low: move them up, or leave one out.`;
+  return `${pitchLabel(low)} and ${pitchLabel(high)} blur together this low: move them up, or leave one out.`;
 }

@@ -33,7 +33,7 @@ const NAMES = [
   'As the source',
 ] as const;
 
-/** The graded ladder as it comes (CRAFT.md, rungs); a studio may edit every figure and add rungs of its own. */
+/** The graded ladder as it comes; a studio may edit every figure and add rungs of its own. */
 export const DEFAULT_RUNGS: readonly Rung[] = NAMES.map((name, place) => ({
   name,
   ...defaultsAt(place),

@@ -1,7 +1,7 @@
 import { notesByMeasure } from '../score/by-measure';
 import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
 import type { HandSpan } from '../hands/reach';
-import { pitchName } from '../pitch/pitch';
+import { pitchLabel } from '../pitch/pitch';
 import type { ChordSymbol, Mark, Measure, Note } from '../score/model';
 import { pedalSpans } from '../score/pedal-spans';
 import { endOf } from '../score/time';
@@ -152,8 +152,7 @@ function worstOf(
 }
 
 export function pairName({ low, high }: Pick<PedalMud, 'low' | 'high'>): string {
-  const name = (pitch: PedalMud['low']) => pitchName(pitch).replaceAll('b', '♭').replaceAll('#', '♯');
-  return `${name(low)} and ${name(high)}`;
+  return `${pitchLabel(low)} and ${pitchLabel(high)}`;
 }
 
 function lookAt({ measures, notes, chords, marks }: PedalTask): readonly PedalMeasure[] {

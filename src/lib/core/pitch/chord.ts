@@ -12,7 +12,7 @@ export interface ChordTone {
 
 /**
  * A chord's kind, built as its symbol is read: a triad, then a sixth or seventh, the highest stacked extension,
- * added notes, and altered fifths and ninths (CRAFT.md, pitch, keys and chords).
+ * added notes, and altered fifths and ninths.
  */
 export interface Quality {
   readonly triad: Triad;

@@ -73,7 +73,7 @@ export function pitchName(pitch: Pitch): string {
 
 /** Name as printed, with musical signs: `F♯`, `B♭`. */
 export function spellingLabel(spelling: Spelling): string {
-  return spellingName(spelling).replaceAll('b', '♭').replaceAll('#', '♯');
+  return withSigns(spellingName(spelling));
 }
 
 const SPELLING = /^([A-Ga-g])(##|x|#|bb|b|♯♯|♯|♭♭|♭|𝄪|𝄫)?/u;
@@ -104,5 +104,10 @@ export function mod(value: number, divisor: number): number {
 
 /** A pitch as it is printed: B♭4. */
 export function pitchLabel(pitch: Pitch): string {
-  return pitchName(pitch).replaceAll('b', '♭').replaceAll('#', '♯');
+  return withSigns(pitchName(pitch));
+}
+
+/** A plain name as it is printed: its flats and sharps as musical signs. */
+export function withSigns(name: string): string {
+  return name.replaceAll('b', '♭').replaceAll('#', '♯');
 }

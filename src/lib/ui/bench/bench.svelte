@@ -9,7 +9,7 @@
   import { useEngraver } from '../workers/engraver-context';
   import { measureRanges } from '../parts/measure-ranges';
   import SheetDialog from '../parts/sheet-dialog.svelte';
-  import { BENCH_KEYS, bindBenchKeys } from './bench-keys';
+  import { BENCH_KEYS, bindBenchKeys } from './bench-shortcuts';
   import type { BenchOpening } from './arrangement-in-work.svelte';
   import { BenchSession, provideBench } from './bench-session.svelte';
   import type { EditionInHand } from './held-edition.svelte';

@@ -13,7 +13,7 @@ import {
   type KeyTerm,
   type RankedKey,
 } from '$lib/core/keys/rank-keys';
-import { pianoKeyName } from '../parts/key-names';
+import { pianoKeyName } from '../parts/piano-key-name';
 import { midiOf, readPitch } from '$lib/core/pitch/pitch';
 import type { ArrangedView, SourceView } from '$lib/workers/protocol';
 import type { Engraver } from '../workers/engraver';

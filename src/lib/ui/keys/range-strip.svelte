@@ -2,7 +2,7 @@
   import type { VoiceRange } from '$lib/core/learner/voice';
 
   import type { RankedKey } from '$lib/core/keys/rank-keys';
-  import { pianoKeyName } from '../parts/key-names';
+  import { pianoKeyName } from '../parts/piano-key-name';
 
   interface Props {
     voice: VoiceRange | null;

@@ -1,4 +1,4 @@
-/** Ways to use the sustaining pedal (CRAFT.md, pedal), each with what it is called and what it does. */
+/** Ways to use the sustaining pedal, each with what it is called and what it does. */
 export const PEDAL_POLICIES = {
   none: { label: 'no pedal', does: 'the hands play dry' },
   legato: { label: 'legato', does: 'lift as the new harmony sounds, down again just after' },

@@ -58,8 +58,7 @@ const LOW_ROOTS = { window: { lowest: 36, highest: 52 }, home: 43 };
 const TENTHS = { window: { lowest: 36, highest: 52 }, home: 43 }; // C2–E3
 
 /**
- * The left-hand textures, plain to rich, each as the notes it takes and the figure it moves in (CRAFT.md, textures and
- * register). A new one is a line here.
+ * The left-hand textures, plain to rich, each as the notes it takes and the figure it moves in. A new one is a line here.
  */
 export const TEXTURES = {
   'held-note': {

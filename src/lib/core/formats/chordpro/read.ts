@@ -1,4 +1,4 @@
-import { findKey } from '../../analyse/key';
+import { findKey } from '../../analyse/find-key';
 import { readKey } from '../../pitch/key';
 import { isValidTime } from '../../score/time';
 import type { Mark, Score, TimeSignature } from '../../score/model';

@@ -7,7 +7,7 @@ import { bpm, ticks, TICKS_PER_QUARTER } from '../../units';
 import { assembleScore, PLAIN_MEASURE, type VoicePlan } from '../assemble';
 import { Refusal, WarningList, type ReadResult } from '../result';
 import { areWritten, findGrids, snap, type Grid } from './grid';
-import { keysOf } from './keys';
+import { keysOf } from './written-key';
 import { layMeasures, type PlayedMeasure } from './metre';
 import { parsePerformance, type Performance, type PlayedNote, type PlayedTrack } from './parse';
 import { quantise } from './quantise';

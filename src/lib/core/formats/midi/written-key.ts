@@ -1,4 +1,4 @@
-import { findKey } from '../../analyse/key';
+import { findKey } from '../../analyse/find-key';
 import { isInScale, type Key } from '../../pitch/key';
 import { spellClassInKey, spellLine } from '../../pitch/spell';
 import type { Score } from '../../score/model';

@@ -13,7 +13,7 @@ import type { Score } from '../score/model';
 import { endOf } from '../score/time';
 import { analyseScore } from './analyse';
 import { findChords } from './find-chords';
-import { findKey } from './key';
+import { findKey } from './find-key';
 import { findTune } from './tune';
 
 /** One key a sounding tonic: the spelling with fewer signs. */

@@ -1,19 +1,19 @@
-import type { Pin } from '../document/pins/registry';
-import { texturePin } from '../document/pins/texture';
-import { easePin } from '../document/pins/ease';
-import { explainMeasure } from './explain';
-import { isLimitCode } from '../limits/registry';
+import type { Pin } from './registry';
+import { texturePin } from './texture';
+import { easePin } from './ease';
+import { explainMeasure } from '../../arrange/explain';
+import { isLimitCode } from '../../limits/registry';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { demoTunes } from '../../testing/demo-tunes';
-import { plainDocument } from '../../testing/documents';
-import { midiOf, pitchName } from '../pitch/pitch';
-import type { Note } from '../score/model';
-import { validateScore } from '../score/validate';
-import { arrange } from './arrange';
-import type { Arrangement } from './arrangement';
-import { differencesFrom } from '../handout/differences';
-import type { ArrangementDocument } from '../document/document';
+import { demoTunes } from '../../../testing/demo-tunes';
+import { plainDocument } from '../../../testing/documents';
+import { midiOf, pitchName } from '../../pitch/pitch';
+import type { Note } from '../../score/model';
+import { validateScore } from '../../score/validate';
+import { arrange } from '../../arrange/arrange';
+import type { Arrangement } from '../../arrange/arrangement';
+import { differencesFrom } from '../../handout/differences';
+import type { ArrangementDocument } from '../document';
 import {
   addBeside,
   changeHand,
@@ -27,10 +27,10 @@ import {
   toggleCircle,
   toggleSlur,
   type PinChange,
-} from '../document/edit-pins';
-import { everywhere } from '../document/everywhere';
-import { pinStep, applyStep } from '../document/steps';
-import { studySource, type SourceFacts } from '../analyse/study-source';
+} from '../edit-pins';
+import { everywhere } from '../everywhere';
+import { pinStep, applyStep } from '../steps';
+import { studySource, type SourceFacts } from '../../analyse/study-source';
 
 const byRung = (rung: number, pins: readonly Pin[] = []): ArrangementDocument => ({
   ...plainDocument({ rung, leftTexture: 'by-rung', rightTexture: 'by-rung' }),

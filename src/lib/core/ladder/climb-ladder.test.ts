@@ -7,9 +7,9 @@ import { AVERAGE_HAND, canReach, spanFromComfort, type HandSize } from '../hands
 import { midiOf, pitchClassOf } from '../pitch/pitch';
 import type { Note, Score } from '../score/model';
 import { validateScore } from '../score/validate';
-import { arrange } from './arrange';
-import type { Arrangement } from './arrangement';
-import { ANYONE } from './arrange-for';
+import { arrange } from '../arrange/arrange';
+import type { Arrangement } from '../arrange/arrangement';
+import { ANYONE } from '../arrange/arrange-for';
 import { newDocument } from '../document/document';
 import type { Setting } from '../document/choices/settings.data';
 import { strongBeats } from '../score/time';
