@@ -39,7 +39,7 @@ test('a new edition takes the register over, and the Bench says what the learner
   await expect(page.getByText('1 finger changed')).toBeVisible();
   await expect(page.getByRole('button', { name: 'A, Right hand: not stamped', exact: true })).toBeVisible();
   await expect(page.getByRole('button', { name: /^B, Right hand: stamped .*, on edition 1/ })).toBeVisible();
-  await page.getByText(/Edition 1 of .*: 2 entries/).click();
+  await page.locator('summary', { hasText: 'Edition 1 of' }).click();
   await expect(page.getByText(/A, right hand stamped/)).toBeVisible();
   await expectAccessible(page);
   await page.goto('/');
@@ -51,7 +51,7 @@ test('a reach that was measured again makes another edition, and Today says so f
   const learner = page.url();
   await importTune(page);
   await openBench(page);
-  await choose(page, 'For', 'Bram');
+  await choose(page, 'Learner', /^Bram/);
   await choose(page, 'Rung', /^3/);
   await choose(page, 'Left hand', 'root, fifth, octave');
   await handOut(page);
@@ -104,8 +104,6 @@ test('what cannot be read is named where it is missing, and the rest goes on', a
   await expect(page.getByRole('alert')).toContainText('own ladder cannot be read');
   await expect(page.getByText('The arrangement cannot be read: what is stored is damaged')).toBeVisible();
   await expect(page.getByRole('row', { name: /Noor/ })).toContainText('Listen');
-  const answer = await page.request.get(bench);
-  expect(answer.status()).toBe(500);
   await page.goto(bench);
   await expect(page.getByText('The rest of the studio is not touched')).toBeVisible();
   await page.goto('/pieces');

@@ -56,9 +56,9 @@
   ] as const;
   const voice = [
     { field: 'voiceLowest', label: 'Voice, lowest' },
-    { field: 'voiceHighest', label: 'highest' },
+    { field: 'voiceHighest', label: 'Voice, highest' },
     { field: 'voiceComfortLowest', label: 'Comfortable from' },
-    { field: 'voiceComfortHighest', label: 'to' },
+    { field: 'voiceComfortHighest', label: 'Comfortable up to' },
   ] as const;
   const VOICE_KEYS = Array.from({ length: 49 }, (_, index) => 36 + index);
   const PIANO_KEYS = Array.from({ length: 88 }, (_, index) => 21 + index);
