@@ -15,6 +15,7 @@ export default {
           '../bench/**/*.ts',
           '../demo/**/*.ts',
           '../fuzz/**/*.ts',
+          '../fit/**/*.ts',
           '../*.config.ts',
         ];
       },

@@ -1,9 +1,15 @@
+import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import { sveltekit } from '@sveltejs/kit/vite';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
+  resolve: {
+    alias: {
+      'sveltekit-superforms/adapters': fileURLToPath(new URL('./src/zod-forms.js', import.meta.url)),
+    },
+  },
   worker: { format: 'es' },
   // Inlined fonts would become data: addresses, which the content security policy refuses.
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 10_000 },

@@ -2,10 +2,14 @@
 import { existsSync, rmSync } from 'node:fs';
 import { installPackages, run } from './prepare.mjs';
 
-installPackages();
+installPackages({ isQuiet: true });
 const folder = process.env.KEY_PATH_DATA ?? 'data/demo';
 if (process.argv.includes('--fresh')) rmSync(folder, { recursive: true, force: true });
-run('npm', ['run', '-s', 'build']);
+console.log('Building…');
+run(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
 process.env.KEY_PATH_DATA = folder;
-if (!existsSync(`${folder}/key-path.db`)) run(process.execPath, ['--import', 'tsx', 'demo/seed.ts']);
+if (!existsSync(`${folder}/key-path.db`)) {
+  console.log('Loading the demo studio…');
+  run(process.execPath, ['--import', 'tsx', 'demo/seed.ts']);
+}
 await import('../server.js');

@@ -18,11 +18,16 @@ function packagesAreCurrent() {
   return existsSync(marker) && statSync(marker).mtimeMs >= statSync('package-lock.json').mtimeMs;
 }
 
+/** Versions of Node.js that Key Path was tried on: 20 from its 20th on, 22 and 24. */
+function isTriedNode(version) {
+  const [major, minor] = version.split('.').map(Number);
+  return (major === 20 && minor >= 20) || major === 22 || major === 24;
+}
+
 /** Installs the packages of package-lock.json when node_modules is missing or older than it. */
-export function installPackages({ quiet = false } = {}) {
-  const wanted = JSON.parse(readFileSync('package.json', 'utf8')).engines.node;
-  const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major !== 20 || minor < 20) {
+export function installPackages({ isQuiet = false } = {}) {
+  if (!isTriedNode(process.versions.node)) {
+    const wanted = JSON.parse(readFileSync('package.json', 'utf8')).engines.node;
     console.error(`Key Path needs Node.js ${wanted}; this is ${process.versions.node}.`);
     process.exit(1);
   }
@@ -30,7 +35,11 @@ export function installPackages({ quiet = false } = {}) {
   const env = { ...process.env };
   // better-sqlite3 compiles when its prebuilt file cannot be fetched; system headers make that possible offline.
   if (existsSync('/usr/include/node/node.h')) env.npm_package_config_node_gyp_nodedir = '/usr';
-  run('npm', ['ci', '--no-progress'], { env, stdio: quiet ? ['ignore', 2, 2] : 'inherit' });
+  if (isQuiet) console.error('Installing packages…');
+  run('npm', ['ci', '--no-progress', ...(isQuiet ? ['--loglevel=error'] : [])], {
+    env,
+    stdio: isQuiet ? ['ignore', 'ignore', 'inherit'] : 'inherit',
+  });
 }
 
 /** Makes sure Debian's Chromium is there; installs it when root, otherwise says what to do. */

@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { installChromium, installPackages, run } from './prepare.mjs';
 
-installPackages({ quiet: true });
+installPackages({ isQuiet: true });
 if (!existsSync('.svelte-kit/tsconfig.json')) {
   spawnSync('node_modules/.bin/svelte-kit', ['sync'], { stdio: ['ignore', 2, 2] });
 }

@@ -1,5 +1,7 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { isLearned, nextStep, standingStamps, stampKey, type PracticeEntry } from './register';
+import { STAGES } from './stages.data';
 
 const sections = [
   { id: 'a', name: 'A', from: 0, to: 7 },
@@ -57,5 +59,76 @@ describe('the register', () => {
     const wrong = entry('a', 'right');
     const log = [entry('a', 'right', { kind: 'withdrawn', correctsId: wrong.id }), wrong];
     expect(standingStamps(log).size).toBe(0);
+  });
+
+  it('shows the latest of two that stand, by when they were written', () => {
+    const [first, second] = [entry('a', 'right', { tempoBpm: 60 }), entry('a', 'right', { tempoBpm: 72 })];
+    for (const log of [
+      [first, second],
+      [second, first],
+    ])
+      expect(standingStamps(log).get('a/right')?.tempoBpm).toBe(72);
+  });
+
+  it('withdraws what it names, and nothing else', () => {
+    const [kept, wrong] = [entry('a', 'right'), entry('a', 'left')];
+    const log = [kept, wrong, entry('a', 'left', { kind: 'withdrawn', correctsId: wrong.id })];
+    expect([...standingStamps(log).keys()]).toEqual([stampKey('a', 'right')]);
+  });
+
+  it('keeps sections apart: what one has does not move the other on', () => {
+    const stamps = standingStamps([entry('b', 'at-tempo')]);
+    expect(nextStep(sections, stamps)).toMatchObject({ section: { id: 'a' }, stage: { id: 'listen' } });
+    expect(isLearned(sections[0]!, stamps)).toBe(false);
+    expect(isLearned(sections[1]!, stamps)).toBe(true);
+  });
+
+  it('leaves a section at its last stage once it is at tempo, whatever else is missing', () => {
+    const last = STAGES.at(-1)!;
+    const stamps = standingStamps(STAGES.filter(({ id }) => id !== last.id).map(({ id }) => entry('a', id)));
+    const next = nextStep(sections, stamps);
+    const isDone = STAGES.findIndex(({ id }) => id === 'at-tempo') < STAGES.length - 1;
+    expect(next?.section.id).toBe(isDone ? 'b' : 'a');
+  });
+
+  it('never shows a stamp that the log does not hold, whatever the order of the log', () => {
+    const arbitraryLog = fc.array(
+      fc.record({
+        sectionId: fc.constantFrom('a', 'b'),
+        stage: fc.constantFrom(...STAGES.map(({ id }) => id)),
+        isWithdrawal: fc.boolean(),
+        names: fc.nat(20),
+      }),
+      { maxLength: 20 },
+    );
+    fc.assert(
+      fc.property(arbitraryLog, fc.func(fc.nat()), (plan, shuffle) => {
+        const log = plan.map(({ sectionId, stage, isWithdrawal, names }, index): PracticeEntry => ({
+          ...entry(sectionId, stage),
+          id: String(index),
+          kind: isWithdrawal ? 'withdrawn' : 'passed',
+          correctsId: names < index ? String(names) : null,
+          createdAtMs: index,
+        }));
+        const stamps = standingStamps(log);
+        const shuffled = [...log].sort((a, b) => shuffle(a.id) - shuffle(b.id));
+        expect(new Map([...standingStamps(shuffled)].sort())).toEqual(new Map([...stamps].sort()));
+        for (const [square, stamp] of stamps) {
+          expect(square).toBe(stampKey(stamp.sectionId, stamp.stage));
+          expect(stamp.kind).toBe('passed');
+          expect(log.some((each) => each.correctsId === stamp.id)).toBe(false);
+          // Nothing that stands is newer.
+          expect(
+            log.filter(
+              (each) =>
+                each.createdAtMs > stamp.createdAtMs &&
+                stampKey(each.sectionId, each.stage) === square &&
+                each.kind === 'passed' &&
+                !log.some((other) => other.correctsId === each.id),
+            ),
+          ).toEqual([]);
+        }
+      }),
+    );
   });
 });

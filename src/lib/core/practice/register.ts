@@ -28,15 +28,10 @@ export function stampKey(sectionId: string, stage: StageId): string {
 
 /** Folds the log into the squares that are stamped now. Entries may come in any order. O(n log n). */
 export function standingStamps(entries: readonly PracticeEntry[]): Stamps {
-  const withdrawn = new Set(
-    entries.flatMap((entry) => (entry.kind === 'withdrawn' && entry.correctsId ? [entry.correctsId] : [])),
-  );
-  const corrected = new Set(
-    entries.flatMap((entry) => (entry.kind === 'passed' && entry.correctsId ? [entry.correctsId] : [])),
-  );
+  const undone = new Set(entries.map((entry) => entry.correctsId));
   const stamps = new Map<string, PracticeEntry>();
   for (const entry of [...entries].sort((a, b) => a.createdAtMs - b.createdAtMs)) {
-    if (entry.kind === 'withdrawn' || withdrawn.has(entry.id) || corrected.has(entry.id)) continue;
+    if (entry.kind === 'withdrawn' || undone.has(entry.id)) continue;
     stamps.set(stampKey(entry.sectionId, entry.stage), entry);
   }
   return stamps;

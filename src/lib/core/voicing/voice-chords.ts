@@ -160,7 +160,9 @@ function stacksOf({ stack, window, figure }: TextureFacts, chord: NamedChord): r
 /** Every shape that could be played for a chord, with what each costs by itself. */
 export function voicingOptions(task: VoiceTask, chord: NamedChord, style: VoicingStyle): readonly Option[] {
   const stacks = stacksOf(task.texture, chord);
-  const allowed = style === 'root' ? stacks.filter(({ inversion }) => inversion === 0) : stacks;
+  const inRoot = style === 'root' ? stacks.filter(({ inversion }) => inversion === 0) : [];
+  // Over a low root no root position may lie in the chord's window: the nearest inversion is better than silence.
+  const allowed = inRoot.length > 0 ? inRoot : stacks;
   return allowed.map((each): Option => ({ ...each, cost: costOf(task, each) }));
 }
 

@@ -21,10 +21,9 @@
 {#each editions as edition (edition.assignmentId)}
   <details class="mt-1 text-sm">
     <summary class="cursor-pointer text-quiet"
-      >Edition {edition.number} of “{edition.arrangementName}”, played from until {edition.retiredAtMs ===
-      null
-        ? 'now'
-        : shortDay(dayOf(edition.retiredAtMs))}: {edition.entries.length}
+      >Edition {edition.number} of “{edition.arrangementName}”{edition.retiredAtMs === null
+        ? ''
+        : `, played until ${shortDay(dayOf(edition.retiredAtMs))}`}: {edition.entries.length}
       {edition.entries.length === 1 ? 'entry' : 'entries'}</summary
     >
     <p class="mt-1"><a href="/handouts/{edition.editionId}">Print that edition</a></p>
