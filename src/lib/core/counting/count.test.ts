@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryScore } from '../../testing/arbitrary-score';
+import { scoreFromText } from '../../testing/score-from-text';
 import { demoTunes } from '../../testing/demo-tunes';
 import { metreLength } from '../score/time';
 import { readNotation } from '../score/text';
@@ -174,5 +175,114 @@ describe('counting in other styles', () => {
       for (const { score } of demoTunes())
         for (const [index, counts] of countScore(score, { ...DEFAULT_COUNT_OPTIONS, style }).entries())
           expect(counts.reduce((sum, each) => sum + each.duration, 0)).toBe(score.measures[index]!.length);
+  });
+
+  it('holds on, in the note-values style, from where the note began, before the barline too', () => {
+    const beat = 10_080;
+    const said = (sounding: readonly { at: number; end: number }[]) =>
+      written(
+        countMeasure({ beats: 4, beatType: 4 }, ticks(4 * beat), ticks(0), sounding, {
+          ...DEFAULT_COUNT_OPTIONS,
+          style: 'note-values',
+        }),
+      );
+    expect(
+      said([
+        { at: -2 * beat, end: beat },
+        { at: beat, end: 4 * beat },
+      ]),
+    ).toBe('-3 1 -2 -3');
+    // Under a longer note the newer one is counted, for as long as it sounds.
+    expect(
+      said([
+        { at: 0, end: 4 * beat },
+        { at: beat, end: 3 * beat },
+      ]),
+    ).toBe('1 1 -2 -4');
+    expect(
+      said([
+        { at: 0, end: beat },
+        { at: 3 * beat, end: 4 * beat },
+      ]),
+    ).toBe('1 (1) (2) 1');
+    expect(count('4/4', '1/8 1/8 3/4', 0, { style: 'note-values' })).toBe('1 & 1 -2 -3');
+  });
+
+  it('says where in the beat a rest stands that begins a measure inside it', () => {
+    expect(count('4/4', 'r:1/8 1/4', 25_200, { style: 'ta-ti' })).toBe('(ti) ta');
+    expect(count('4/4', '1/8 1/4', 25_200, { style: 'beat-function' })).toBe('di ta');
+  });
+
+  it('says what no table has as a finer part', () => {
+    expect(count('4/4', '1/16 1/16 1/8 3/4', 0, { isSwung: true })).toBe('1 e let 2 -3 -4');
+    expect(count('2/4', '1/32 3/32 1/8 1/4')).toBe('1 ta & 2');
+    expect(count('2/4', '1/32 3/32 1/8 1/4', 0, { style: 'ta-ti' })).toBe('ti ta ti ta');
+    expect(count('2/4', '1/32 3/32 1/8 1/4', 0, { style: 'beat-function' })).toBe('ta ta di ta');
+    expect(count('6/8', '1/32 7/32 1/8 3/8', 0, { compound: 'eighths' })).toBe('1 ta 3 4');
+  });
+
+  it('numbers simple beats as they are, however compound ones are said', () => {
+    expect(count('4/4', '1/4 1/8 1/8 1/2', 0, { compound: 'eighths' })).toBe('1 2 & 3 -4');
+    expect(count('4/4', '1/4 1/8 1/8 1/2', 0, { compound: 'beats' })).toBe('1 2 & 3 -4');
+  });
+});
+
+describe('measures and notes that are not plain', () => {
+  it('go on with the numbers where a measure is longer than its metre, and stop where it is shorter', () => {
+    expect(count('3/4', '1/4 1/4 1/4 1/4 1/8 1/8')).toBe('1 2 3 4 5 &');
+    expect(count('6/8', '3/8 3/8 3/8')).toBe('1 2 3');
+    expect(count('4/4', '1/4')).toBe('1');
+    expect(count('4/4', '1/4 1/8')).toBe('1 2');
+    expect(count('3/4', '1/4 1/4 1/4 1/4', 20_160)).toBe('3 4 5 6');
+  });
+
+  it('keep triplets, sixteenths and compound parts running', () => {
+    const running = { fill: 'running' } as const;
+    expect(count('4/4', '3[1/4 1/8] 1/4 1/2', 0, running)).toBe('1 -trip let 2 3 -4');
+    expect(count('4/4', '1/8 1/8 1/4 1/2', 0, running)).toBe('1 & 2 3 -4');
+    expect(count('4/4', 'r:1/4 1/16 3/16 1/2', 0, running)).toBe('(1) 2 e -& -a 3 -4');
+    expect(count('6/8', '1/4 1/8 3/8', 0, running)).toBe('1 -& a 2');
+    expect(count('6/8', '1/16 1/16 1/8 1/8 3/8', 0, running)).toBe('1 ta & -ta a -ta 2');
+    expect(count('6/8', '1/8 1/8 1/8 3/8', 0, running)).toBe('1 & a 2');
+  });
+
+  it('count what sounds, whatever the order in which it is given, and nothing outside the measure', () => {
+    const metre = { beats: 2, beatType: 4 };
+    const onsets = [
+      { at: 15_120, end: 20_160 },
+      { at: 0, end: 5_040 },
+      { at: 5_040, end: 10_080 },
+      { at: 20_160, end: 30_240 },
+      { at: 7_560, end: 10_080 },
+    ];
+    expect(written(countMeasure(metre, ticks(20_160), ticks(0), onsets))).toBe('1 & a (2) &');
+  });
+
+  it('leave grace notes out, and hold what is tied over, also through a whole measure', () => {
+    const score = scoreFromText({ time: [2, 4], key: 'C', right: 'C4:1/2~ | C4:1/2~ | C4:1/4 D4:1/4' });
+    expect(countScore(score).map(written)).toEqual(['1 -2', '-1 -2', '-1 2']);
+    const late = scoreFromText({ time: [2, 4], key: 'C', right: 'C4 r:1/8 D4:1/8' });
+    const graced = {
+      ...late,
+      notes: late.notes.map((note) =>
+        note.at > 0 ? { ...note, grace: { order: 0, slash: true } as unknown as typeof note.grace } : note,
+      ),
+    };
+    expect(countScore(late).map(written)).toEqual(['1 (2) &']);
+    expect(countScore(graced).map(written)).toEqual(['1 (2)']);
+    const byNotes = countScore(score, { ...DEFAULT_COUNT_OPTIONS, style: 'note-values' }).map(written);
+    expect(byNotes).toEqual(['1 -2', '-3 -4', '-5 1']);
+  });
+
+  it('are explained by their place', () => {
+    const metre = { beats: 4, beatType: 4 };
+    const sentence = (at: number, offset = 0) =>
+      countSentence({ at: ticks(at), duration: ticks(1), syllable: '', state: 'sounds' }, metre, offset);
+    const beat = 10_080;
+    expect(sentence(beat / 4)).toMatch(/^Beat 1 of 4, its second quarter;/);
+    expect(sentence((3 * beat) / 4)).toMatch(/^Beat 1 of 4, its last quarter;/);
+    expect(sentence(beat / 3)).toMatch(/^Beat 1 of 4, its second third;/);
+    expect(sentence(beat / 8)).toMatch(/^Beat 1 of 4, its finer part;/);
+    expect(sentence(beat, 2 * beat)).toMatch(/^Beat 4 of 4;/);
   });
 });

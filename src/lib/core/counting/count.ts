@@ -60,7 +60,7 @@ export function countMeasure(
     const from = beat.at - offset;
     const to = from + beat.length;
     if (to <= 0 || from >= length) continue;
-    const inside = onsets.filter((onset) => onset > from && onset < to && onset >= 0);
+    const inside = onsets.filter((onset) => onset > from && onset < to);
     const place = (at: number): SyllablePlace => ({
       beat,
       into: at - from,
@@ -69,7 +69,7 @@ export function countMeasure(
     });
     if (from >= 0) spoken.set(from, place(from));
     for (const at of placesOf(beat, from, inside, options))
-      if (at >= 0 && at < length && !spoken.has(at)) spoken.set(at, place(at));
+      if (at >= 0 && at < length) spoken.set(at, place(at));
     // A measure that starts inside a beat is still counted from its first moment.
     if (from < 0 && !spoken.has(0)) spoken.set(0, place(0));
   }

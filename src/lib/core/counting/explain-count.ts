@@ -1,6 +1,7 @@
 import type { TimeSignature } from '../score/model';
 import { beatsOf } from '../score/time';
 import type { Count } from './count';
+import { fraction } from './syllables';
 
 const PARTS: Readonly<Record<string, string>> = {
   '1/2': 'second half',
@@ -23,10 +24,4 @@ export function countSentence(count: Count, time: TimeSignature, offset: number)
     rest: 'a rest: counted in silence',
   }[count.state];
   return `Beat ${beat.number} of ${beats.length}${part}; ${heard}.`;
-}
-
-function fraction(numerator: number, denominator: number): string {
-  let [a, b] = [numerator, denominator];
-  while (b !== 0) [a, b] = [b, a % b];
-  return `${numerator / a}/${denominator / a}`;
 }

@@ -43,7 +43,7 @@ export function syllableAt(
     case 'numbers':
       return into === 0 ? numberAt(place, options) : numberInside(place, options);
     case 'note-values':
-      return into === 0 || state === 'sounds' ? (into === 0 ? String(beatsLasted) : '&') : '&';
+      return into === 0 ? String(beatsLasted) : '&';
     case 'ta-ti':
       if (place.inside.length === 0 && into === 0) return state === 'held' ? 'a' : 'ta';
       if (isTripled(place)) return TA_TI_TRIPLET[fraction(into, beat.length)] ?? FINER;
@@ -85,7 +85,8 @@ function isTripled({ beat, into, inside }: SyllablePlace): boolean {
   return [into, ...inside].some((at) => ['1/3', '2/3'].includes(fraction(at, beat.length)));
 }
 
-function fraction(numerator: number, denominator: number): string {
+/** A place as a fraction in lowest terms, as the tables name it: `1/2`, or `0/1` on the beat. */
+export function fraction(numerator: number, denominator: number): string {
   let a = numerator;
   let b = denominator;
   while (b !== 0) [a, b] = [b, a % b];
