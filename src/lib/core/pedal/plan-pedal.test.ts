@@ -1,267 +1,206 @@
-import { texturePin } from '../document/pins/texture';
-import { pedalPin } from '../document/pins/pedal';
 import { describe, expect, it } from 'vitest';
-import { arrange } from '../arrange/arrange';
-import { ANYONE } from '../arrange/arrange-for';
-import { newDocument, type ArrangementDocument } from '../document/document';
-import { studySource } from '../analyse/study-source';
-import { midiOf, pitchName } from '../pitch/pitch';
-import type { Note, Score } from '../score/model';
-import { ticks } from '../units';
-import { allSources } from '../../testing/demo-tunes';
-import { plainDocument } from '../../testing/documents';
-import { randomSong } from '../../testing/random-songs';
 import { scoreFromText } from '../../testing/score-from-text';
-import { placePedal, type PedalMeasure } from './place-pedal';
-import { writtenSpans, type MeasurePedal } from './plan-pedal';
-import { PEDAL_POLICY_NAMES, type PedalPolicy } from '../document/choices/pedal-policies.data';
-import { worstUnderPedal } from './under-pedal';
+import { QUARTER } from '../../testing/pedal-measure';
+import { AVERAGE_HAND } from '../hands/reach';
+import { ticks } from '../units';
+import { isTaken, pairName, pedalMarks, planPedal, type PedalTask } from './plan-pedal';
 
-const QUARTER = 10_080;
-
-/** One measure of 4/4 with its harmonies at quarters. */
-function measureOf(left: string, right = 'r:1/1', harmonies: readonly number[] = [0]): PedalMeasure {
-  const score = scoreFromText({ time: [4, 4], key: 'C', right, left });
-  const hand = (staff: number) => score.notes.filter((note) => note.staff === staff);
-  return {
-    start: 0,
-    end: 4 * QUARTER,
-    harmonies: harmonies.map((each) => each * QUARTER),
-    right: hand(0),
-    left: hand(1),
-    tiedInto: new Set(),
-    written: [],
-  };
-}
-
-/** Points in quarters: `0-4 4-8`. */
-const points = (policy: PedalPolicy, measure: PedalMeasure) =>
-  placePedal(policy, measure)
-    .map(({ down, up }) => `${down / QUARTER}-${up / QUARTER}`)
-    .join(' ');
-
-describe('down and up points', () => {
-  it.each<[PedalPolicy, string, string, readonly number[], string]>([
-    ['none', 'C3:1/1', 'r:1/1', [0], ''],
-    ['legato', 'C3:1/1', 'E4:1/2 G4:1/2', [0], '0-4'],
-    ['legato', 'C3:1/2 F3:1/2', 'r:1/1', [0, 2], '0-2 2-4'],
-    ['held-bass', 'C3:1/2 D3 E3', 'r:1/1', [0], '0-2'],
-    ['held-bass', 'C3 D3 E3:1/2', 'r:1/1', [0], '2-4'],
-    ['low-to-chord', 'C2 (E3 G3) G2 (E3 G3)', 'r:1/1', [0], '0-1 2-3'],
-    ['low-under-chord', 'C2 (E3 G3):3/4', 'r:1/1', [0], '0-4'],
-    ['low-under-chord', 'C2 (E3 G3) G2 (E3 G3)', 'r:1/1', [0], '0-2 2-4'],
-    ['accent', '(C3 G3):1/4 r:1/4 (C3 G3):1/4 r:1/4', 'r:1/4 E4 r:1/4 E4', [0], '0-1 2-3'],
-    ['accent', '(C3 G3):1/2 (F3 A3):1/2', 'r:1/4 E4 r:1/4 E4', [0], '0-2 2-4'],
-    ['each-bass', 'C3 C3 B2 B2', 'r:1/1', [0], '0-2 2-4'],
-  ])('%s over %s', (policy, left, right, harmonies, expected) =>
-    expect(points(policy, measureOf(left, right, harmonies))).toBe(expected),
-  );
-
-  it('lifts where both hands rest: a rest stays a rest', () => {
-    expect(points('legato', measureOf('C3:1/2 r:1/2', 'E4:1/4 r:3/4'))).toBe('0-2');
-    expect(points('legato', measureOf('r:1/1'))).toBe('');
+function plan(left: string, change: Partial<PedalTask> = {}, right?: string) {
+  const count = left.split('|').length;
+  const score = scoreFromText({
+    time: [4, 4],
+    key: 'C',
+    right: right ?? Array(count).fill('E5:1/1').join(' | '),
+    left,
   });
-
-  it('takes what the score marks, changed at barlines', () => {
-    const score = scoreFromText({ time: [2, 4], key: 'C', right: 'C4:1/2 | D4:1/2 | E4:1/2' });
-    const mark = (at: number, action: 'down' | 'up' | 'change', measure: number) =>
-      ({ kind: 'pedal', part: 0, staff: 0, at: ticks(at * QUARTER), action, measure }) as const;
-    const marks = [mark(0, 'down', 0), mark(3, 'change', 1), mark(5, 'up', 2)];
-    expect(writtenSpans(marks, score.measures).map(({ down, up }) => [down / QUARTER, up / QUARTER])).toEqual(
-      [
-        [0, 2],
-        [2, 3],
-        [3, 4],
-        [4, 5],
-      ],
-    );
-  });
-});
-
-/** Roughness of two partial series with their amplitudes, written out once more. */
-function roughnessOf(low: number, high: number, lowAmplitude: number, highAmplitude: number): number {
-  const hz = (key: number) => 440 * Math.pow(2, (key - 69) / 12);
-  let total = 0;
-  for (let i = 1; i <= 8; i += 1)
-    for (let j = 1; j <= 8; j += 1) {
-      const [p, q] = [i * hz(low), j * hz(high)];
-      const x = (0.24 * Math.abs(p - q)) / (0.0207 * Math.min(p, q) + 18.96);
-      total +=
-        lowAmplitude * highAmplitude * Math.pow(0.88, i + j - 2) * (Math.exp(-3.5 * x) - Math.exp(-5.75 * x));
-    }
-  return total;
-}
-
-/** The roughest pair of a span by itself: every pair, at the moment the later one is struck. */
-function roughest(notes: readonly Note[], span: { down: number; up: number }, msPerTick: number): number {
-  let worst = 0;
-  for (const a of notes)
-    for (const b of notes) {
-      const isLater = b.at > a.at || (b.at === a.at && b.id > a.id);
-      const isUnder = [a, b].every((note) => note.at < span.up && note.at + note.duration > span.down);
-      if (!isLater || !isUnder) continue;
-      const [keyA, keyB] = [midiOf(a.pitch), midiOf(b.pitch)];
-      if (Math.min(keyA, keyB) >= 52 || keyA === keyB) continue;
-      const fallen = Math.pow(
-        10,
-        (-3 * (b.at - a.at) * msPerTick) / (16_000 * Math.pow(2, (33 - keyA) / 20)),
-      );
-      worst = Math.max(worst, roughnessOf(Math.min(keyA, keyB), Math.max(keyA, keyB), fallen, 1));
-    }
-  return worst;
-}
-
-/** A left hand that runs low and close. */
-const LOW_RUN = scoreFromText({
-  time: [4, 4],
-  key: 'C',
-  right: 'E4:1/1 | G4:1/1 | E4:1/1',
-  left: 'C2:1/8 D2:1/8 E2:1/8 D2:1/8 C2:1/2 | (C2 E2):1/2 (G2 B2):1/2 | (C3 G3):1/1',
-});
-
-describe('mud under the pedal', () => {
-  it('names neighbouring low notes, and forgives what has died away', () => {
-    const { left } = measureOf('C2 D2 r:1/2');
-    const sounding = left.map((note) => ({ pitch: note.pitch, at: note.at, end: note.at + note.duration }));
-    const span = { down: 0, up: 4 * QUARTER };
-    const quick = worstUnderPedal(sounding, span, 60_000 / 120 / QUARTER)!;
-    expect([pitchName(quick.low), pitchName(quick.high)]).toEqual(['C2', 'D2']);
-    expect(quick.thousandths).toBeGreaterThan(830);
-    const slow = worstUnderPedal(sounding, span, 60_000 / 20 / QUARTER)!;
-    expect(slow.thousandths).toBeLessThan(quick.thousandths / 2);
-  });
-
-  it('flags every span over the limit and no other, recomputed independently', () => {
-    let flagged = 0;
-    const low = { facts: studySource(LOW_RUN), document: plainDocument({ leftTexture: 'as-written' }) };
-    for (const { facts, document } of [low, ...studies()])
-      for (const policy of ['legato', 'low-under-chord', 'each-bass', 'accent'] as const) {
-        const recipe = { ...document.recipe, pedal: policy, tempo: 96 };
-        const made = arrange(facts, { ...document, recipe }, ANYONE);
-        const msPerTick = 60_000 / 96 / QUARTER;
-        for (const [index, { spans, mud }] of made.pedal.entries()) {
-          const notes = made.score.notes.filter(
-            (note) => note.measure === index && note.staff <= 1 && !note.grace,
-          );
-          const worst = Math.max(0, ...spans.map((span) => roughest(notes, span, msPerTick)));
-          if (mud) flagged += 1;
-          // Rounded to thousandths on one side, exact on the other.
-          if (Math.abs(worst - 0.83) > 0.0015) expect(mud !== null).toBe(worst > 0.83);
-          const isSaid = made.snags.some((snag) => snag.code === 'pedal-mud' && snag.measure === index);
-          expect(isSaid).toBe(mud !== null);
-        }
-      }
-    expect(flagged).toBeGreaterThan(0);
-  }, 120_000);
-});
-
-/** Every source at the top rung, by its own textures. */
-function studies() {
-  const songs = Array.from({ length: 12 }, (_, seed) => randomSong(seed));
-  const lefts = ['broken-triads', 'moving-bass', 'octave-bass'] as const;
-  return [...allSources().map(({ score }) => score), ...songs].map((score: Score, index) => {
-    const facts = studySource(score);
-    const plain = newDocument({ hasTune: true }, 6);
-    const document: ArrangementDocument = {
-      ...plain,
-      recipe: { ...plain.recipe, fingers: 'hidden', leftTexture: lefts[index % lefts.length]! },
-    };
-    return { facts, document };
+  return planPedal({
+    measures: score.measures,
+    notes: score.notes,
+    chords: [],
+    marks: [],
+    leftTextures: Array(count).fill('held-root'),
+    rightTextures: Array(count).fill('tune'),
+    leftSpan: AVERAGE_HAND.left,
+    rule: 'any',
+    use: 'yes',
+    wanted: 'by-texture',
+    own: new Map(),
+    msPerTick: 60_000 / 90 / QUARTER,
+    ...change,
   });
 }
 
-function expectInOrder(pedal: readonly MeasurePedal[], score: Score) {
-  let last = 0;
-  for (const [index, { spans }] of pedal.entries()) {
-    const { start, length } = score.measures[index]!;
-    for (const { down, up } of spans) {
-      expect(down).toBeGreaterThanOrEqual(Math.max(last, start));
-      expect(up).toBeGreaterThan(down);
-      expect(up).toBeLessThanOrEqual(start + length);
-      last = up;
-    }
-  }
-}
+const inQuarters = (pedal: ReturnType<typeof plan>) =>
+  pedal.map(({ spans }) => spans.map(({ down, up }) => `${down / QUARTER}-${up / QUARTER}`).join(' '));
 
-describe('the plan for a piece', () => {
-  it('never overlaps, in any policy, and stays inside its measures', () => {
-    for (const { facts, document } of studies())
-      for (const pedal of [...PEDAL_POLICY_NAMES, 'by-texture'] as const) {
-        const made = arrange(facts, { ...document, recipe: { ...document.recipe, pedal } }, ANYONE);
-        expectInOrder(made.pedal, made.score);
-      }
-  }, 120_000);
-
-  it('gives none to a learner without a pedal, whatever is asked for, and says why', () => {
-    for (const { facts, document } of studies())
-      for (const use of ['none', 'out-of-reach'] as const) {
-        const asked: ArrangementDocument = {
-          ...document,
-          recipe: { ...document.recipe, pedal: 'legato' },
-          pins: [pedalPin(0, 'low-under-chord')],
-        };
-        const made = arrange(facts, asked, { ...ANYONE, pedal: use });
-        expect(made.pedal.every(({ spans }) => spans.length === 0)).toBe(true);
-        expect(made.score.marks.some((mark) => mark.kind === 'pedal')).toBe(false);
-        expect(made.snags.some((snag) => snag.code === 'pin' && snag.measure === 0)).toBe(true);
-      }
-  }, 120_000);
-
-  const facts = studySource(randomSong(3));
-
-  it('is chosen from the texture, measure by measure', () => {
-    const document = plainDocument({ leftTexture: 'close-triads', pedal: 'by-texture' });
-    const own = { ...document, pins: [texturePin(1, 'moving-bass'), texturePin(2, 'swing-bass')] };
-    const { pedal } = arrange(facts, own, ANYONE);
-    expect(pedal[0]!.policy).toBe('legato');
-    expect(['held-bass', 'none']).toContain(pedal[1]!.policy);
-    expect(pedal[2]!.policy).toBe('low-to-chord');
-    for (const { sentence } of pedal) expect(sentence.length).toBeGreaterThan(10);
+describe('the pedal of each measure', () => {
+  it('is the texture’s own, said why', () => {
+    const pedal = plan('C3:1/1 | (C2 C3):1/1', { leftTextures: ['held-root', 'octave-bass'] });
+    expect(pedal.map(({ policy }) => policy)).toEqual(['legato', 'each-bass']);
+    expect(inQuarters(pedal)).toEqual(['0-4', '4-8']);
+    expect(pedal[0]!.sentence).toMatch(/^One harmony at a time/);
+    expect(pedal[0]!.mud).toBeNull();
   });
 
-  it('stays within the rung: none at first, legato in the middle', () => {
-    const at = (rung: number) =>
-      arrange(facts, plainDocument({ rung, pedal: 'by-texture', leftTexture: 'by-rung' }), ANYONE).pedal;
-    for (const rung of [1, 2, 3]) expect(at(rung).every(({ spans }) => spans.length === 0)).toBe(true);
-    expect(at(4).every(({ policy }) => policy === 'none' || policy === 'legato')).toBe(true);
+  it('changes with the chords inside the measure, not with those of its neighbours', () => {
+    const chordAt = (quarter: number) => ({ at: ticks(quarter * QUARTER) }) as PedalTask['chords'][number];
+    expect(inQuarters(plan('C3:1/2 F3:1/2 | C3:1/1', { chords: [0, 2, 4].map(chordAt) }))).toEqual([
+      '0-2 2-4',
+      '4-8',
+    ]);
   });
 
-  it('keeps out of quick steps, whichever hand has them', () => {
-    const score = scoreFromText({
-      time: [2, 4],
-      key: 'C',
-      right: 'C4:1/16 D4:1/16 E4:1/16 F4:1/16 G4:1/4 | C5:1/2',
-      left: 'C3:1/2 | C3:1/4 E3:1/4',
+  it('is what the teacher chose for the piece, and what fits is passed over', () => {
+    const [measure] = plan('C3:1/1', { wanted: 'each-bass' });
+    expect(measure).toMatchObject({
+      policy: 'each-bass',
+      sentence: 'The piece is pedalled “at each new bass”.',
     });
-    const document = plainDocument({ leftTexture: 'as-written', pedal: 'by-texture', tempo: 90 });
-    const { pedal } = arrange(studySource(score), document, ANYONE);
-    expect(pedal.map(({ policy }) => policy)).toEqual(['none', 'legato']);
+    expect(plan('C3:1/1', { wanted: 'none' })[0]).toMatchObject({ policy: 'none', spans: [] });
+    // The rung has no say in what the teacher asks for.
+    expect(plan('C3:1/1', { wanted: 'legato', rule: 'none' })[0]!.policy).toBe('legato');
   });
 
-  it('counts in the load, and a lower rung still weighs no more', () => {
-    for (let seed = 0; seed < 12; seed += 1) {
-      const song = studySource(randomSong(seed));
-      const loads = [6, 5, 4, 3, 2, 1].map(
-        (rung) => arrange(song, newDocument({ hasTune: true }, rung), ANYONE).loads,
-      );
-      for (const [index, lower] of loads.slice(1).entries())
-        for (const [measure, load] of lower.entries())
-          expect(load.total).toBeLessThanOrEqual(loads[index]![measure]!.total);
-    }
+  it('is the measure’s own before all else', () => {
+    const spans = [{ down: QUARTER, up: 2 * QUARTER }];
+    const own: PedalTask['own'] = new Map<number, 'each-bass' | typeof spans>([
+      [0, 'each-bass'],
+      [1, spans],
+    ]);
+    const pedal = plan('C3 C3 D3 D3 | C3:1/1', { own, wanted: 'none', rule: 'none' });
+    expect(pedal[0]).toMatchObject({ policy: 'each-bass', sentence: 'You chose “at each new bass” here.' });
+    expect(pedal[0]!.spans).toHaveLength(2);
+    expect(pedal[1]).toMatchObject({ policy: 'as-written', spans, sentence: 'You set these points.' });
   });
 
-  it('obeys points set by hand, in doubled values as well', () => {
-    const spans = [{ down: 0, up: QUARTER }];
-    const pins = [{ id: 'pedal-points:1', kind: 'pedal-points', measure: 1, spans }] as const;
-    const plain = arrange(facts, { ...plainDocument({ pedal: 'none' }), pins }, ANYONE);
-    const start = plain.score.measures[1]!.start;
-    expect(plain.pedal[1]!.spans).toEqual([{ down: start, up: start + QUARTER }]);
-    const doubled = arrange(
-      facts,
-      { ...plainDocument({ pedal: 'none', noteValues: 'doubled' }), pins },
-      ANYONE,
+  it('is none for a learner without one, whatever was set', () => {
+    const own: PedalTask['own'] = new Map([[0, 'legato']]);
+    expect(plan('C3:1/1', { use: 'none', own })[0]).toMatchObject({ policy: 'none', spans: [] });
+    expect(plan('C3:1/1', { use: 'out-of-reach', wanted: 'legato' })[0]!.sentence).toMatch(/feet/);
+  });
+
+  it('is what the rung takes', () => {
+    const at = (rule: PedalTask['rule'], texture: 'held-root' | 'octave-bass' | 'low-root-then-triad') =>
+      plan('C3:1/1', { rule, leftTextures: [texture] })[0]!;
+    expect(at('none', 'held-root').sentence).toBe('This rung has no pedal yet.');
+    expect(at('optional', 'held-root')).toMatchObject({
+      policy: 'none',
+      sentence: expect.stringContaining('a choice'),
+    });
+    expect(at('legato', 'held-root').policy).toBe('legato');
+    expect(at('legato', 'low-root-then-triad').policy).toBe('legato');
+    expect(at('legato', 'octave-bass')).toMatchObject({
+      policy: 'none',
+      sentence: expect.stringContaining('legato only'),
+    });
+    expect(at('any', 'octave-bass').policy).toBe('each-bass');
+  });
+
+  it('is left out where there is nothing to hold, or too much to do', () => {
+    expect(plan('C3:1/8 r:7/8', { leftTextures: ['moving-bass'] }, 'r:1/8 E5:1/8 r:3/4')[0]!.sentence).toBe(
+      'Nothing here for the pedal to hold.',
     );
-    const first = doubled.score.measures[2]!.start;
-    expect(doubled.pedal[2]!.spans).toEqual([{ down: first, up: first + 2 * QUARTER }]);
+    const chords = [1, 2, 3].map(
+      (quarter) => ({ at: ticks(quarter * QUARTER) }) as PedalTask['chords'][number],
+    );
+    const busy = (most: number) => plan('C3 F3 G3 C3', { chords, mostChanges: () => most })[0]!;
+    expect(busy(4).spans).toHaveLength(4);
+    expect(busy(3)).toMatchObject({ policy: 'none', sentence: expect.stringContaining('weigh more') });
+  });
+});
+
+describe('mud', () => {
+  const muddy = 'C2 D2 C2 D2';
+
+  it('keeps a measure dry, or has it changed at each new bass where that clears it', () => {
+    const [cleared] = plan(muddy);
+    expect(cleared).toMatchObject({
+      policy: 'each-bass',
+      sentence: 'Held longer, C2 and D2 would blur: changed at each new bass.',
+      mud: null,
+    });
+    expect(cleared!.spans).toHaveLength(4);
+    const [dry] = plan('(C2 D2):1/1');
+    expect(dry).toMatchObject({
+      policy: 'none',
+      spans: [],
+      sentence: 'Under the pedal C2 and D2 would blur: this measure stays dry.',
+    });
+  });
+
+  it('stays dry where the rung, or the load, does not take so many changes', () => {
+    expect(plan(muddy, { rule: 'legato' })[0]!.policy).toBe('none');
+    expect(plan(muddy, { mostChanges: () => 3 })[0]!.policy).toBe('none');
+    expect(plan(muddy, { mostChanges: () => 4 })[0]!.policy).toBe('each-bass');
+  });
+
+  it('is told, and kept, where the teacher asks for it', () => {
+    const [asked] = plan(muddy, { wanted: 'legato' });
+    expect(asked!.policy).toBe('legato');
+    expect(pairName(asked!.mud!)).toBe('C2 and D2');
+    const [own] = plan(muddy, { own: new Map([[0, 'legato']]) });
+    expect(own!.mud).not.toBeNull();
+  });
+
+  it('is the worst of all spans', () => {
+    const own: PedalTask['own'] = new Map([
+      [
+        0,
+        [
+          { down: 0, up: 2 * QUARTER },
+          { down: 2 * QUARTER, up: 4 * QUARTER },
+        ],
+      ],
+    ]);
+    const worst = (left: string) => pairName(plan(left, { own })[0]!.mud!);
+    expect(worst('C2 D2 E2 F#2')).toBe('C2 and D2');
+    expect(worst('E2 F#2 C2 D2')).toBe('C2 and D2');
+  });
+
+  it('does not come from grace notes or another player', () => {
+    const score = scoreFromText({ time: [4, 4], key: 'C', right: 'E5:1/1', left: '(C2 D2):1/1' });
+    const with_ = (change: (note: (typeof score.notes)[number]) => object) =>
+      plan('(C2 D2):1/1', {
+        notes: score.notes.map((note) =>
+          note.staff === 1 && note.pitch.step === 'D' ? { ...note, ...change(note) } : note,
+        ),
+      })[0]!.policy;
+    expect(with_(() => ({}))).toBe('none');
+    expect(with_(() => ({ grace: { order: 0, slash: true } }))).toBe('legato');
+    expect(with_(() => ({ staff: 2 }))).toBe('legato');
+  });
+});
+
+describe('what a rung takes when it is asked', () => {
+  it('is anything on the highest, legato in the middle, and always none', () => {
+    expect(isTaken('any', 'each-bass')).toBe(true);
+    expect(isTaken('legato', 'legato')).toBe(true);
+    expect(isTaken('optional', 'legato')).toBe(true);
+    expect(isTaken('legato', 'each-bass')).toBe(false);
+    expect(isTaken('none', 'legato')).toBe(false);
+    expect(isTaken('none', 'none')).toBe(true);
+  });
+});
+
+describe('points as marks', () => {
+  it('go down and up; lifted and put down at one place they change', () => {
+    const measure = (...spans: readonly (readonly [number, number])[]) => ({
+      policy: 'legato' as const,
+      spans: spans.map(([down, up]) => ({ down, up })),
+      sentence: '',
+      mud: null,
+    });
+    const marks = pedalMarks([measure([0, 2], [2, 4]), measure([4, 6]), measure(), measure([9, 10])]);
+    expect(marks.map((mark) => mark.kind === 'pedal' && [mark.measure, mark.at, mark.action])).toEqual([
+      [0, 0, 'down'],
+      [0, 2, 'change'],
+      [1, 4, 'change'],
+      [1, 6, 'up'],
+      [3, 9, 'down'],
+      [3, 10, 'up'],
+    ]);
+    expect(marks[0]).toMatchObject({ part: 0, staff: 1 });
+    // The same mark is the same record.
+    expect(pedalMarks([measure([0, 2], [2, 4])])[0]).toBe(marks[0]);
   });
 });

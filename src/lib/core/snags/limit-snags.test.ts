@@ -115,7 +115,7 @@ describe('limits that a result breaks', () => {
     ]);
     expect(speed!.sentence).toContain('8 touches a second in the right hand');
     expect(speed!.remedies[0]!.recipe).toEqual({ tempo: 102 });
-    expect(load).toMatchObject({ hand: null, sentence: 'Rung limit: the measure weighs 36, over 18.' });
+    expect(load).toMatchObject({ hand: null, sentence: 'Rung limit: the measure weighs 30, over 18.' });
   });
 
   it('are judged by the rung that is asked, and by none where anything goes', () => {
