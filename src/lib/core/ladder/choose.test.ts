@@ -1,0 +1,217 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { scoreFromText } from '../../testing/score-from-text';
+import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
+import { AVERAGE_HAND } from '../hands/reach';
+import { leap, leapBetween } from '../limits/leap';
+import type { Rung } from '../limits/registry';
+import { DEFAULT_RUNGS } from '../limits/rungs';
+import { handWork, loadTerms, measureLoad, sumOfTerms, unlikenessPart, type HandWork } from '../load/load';
+import type { Candidate } from './candidates';
+import { chooseCandidates, type ChooseTask } from './choose';
+import { PRICES, type HandChoice } from './hand-choice';
+
+const LENGTH_MS = 2000;
+const FIGURES = [
+  'C4:1/1',
+  'G4:1/1',
+  'C5:1/2 C4:1/2',
+  'C4 D4 E4 F4',
+  '(C4 E4 G4):1/2 D5:1/2',
+  'r:1/1',
+] as const;
+
+function workOf(text: string): HandWork {
+  const { measures, notes } = scoreFromText({ time: [4, 4], key: 'C', right: text });
+  const context = { measure: measures[0]!, offset: 0, key: measures[0]!.key, lengthMs: LENGTH_MS };
+  return handWork(notes, new Set(), AVERAGE_HAND.right, context);
+}
+const WORKS = FIGURES.map(workOf);
+
+function side<Texture>(work: HandWork, texture: Texture, rhythm = 'any') {
+  return { work, texture, rhythm } as HandChoice<Texture>;
+}
+
+interface Plan {
+  readonly right: number;
+  readonly left: number;
+  readonly rightTexture: RightTexture;
+  readonly leftTexture: LeftTexture;
+  readonly cost: number;
+}
+
+function candidateOf({ right, left, rightTexture, leftTexture, cost }: Plan): Candidate {
+  const [r, l] = [WORKS[right]!, WORKS[left]!];
+  const apart = unlikenessPart(r, l);
+  return {
+    right: side(r, rightTexture),
+    left: side(l, leftTexture),
+    cost,
+    rightBase: r.ownSum + apart,
+    leftBase: l.ownSum + apart,
+    isFromAbove: false,
+  };
+}
+
+const rung: Rung = { ...DEFAULT_RUNGS[2]!, load: 20, leapSemitones: 7 };
+
+function taskOf(plan: readonly (readonly Plan[])[], change: Partial<ChooseTask> = {}): ChooseTask {
+  return {
+    candidates: plan.map((own) => own.map(candidateOf)),
+    lengthsMs: plan.map(() => LENGTH_MS),
+    opensSection: plan.map(() => false),
+    rung,
+    ceilings: plan.map(() => null),
+    firstLike: plan.map((_, index) => index),
+    ...change,
+  };
+}
+
+function loadBetween(from: Candidate | null, to: Candidate) {
+  const right = sumOfTerms(loadTerms(to.right.work, from?.right.work ?? null, to.left.work, LENGTH_MS));
+  const left = sumOfTerms(loadTerms(to.left.work, from?.left.work ?? null, to.right.work, LENGTH_MS));
+  return { right: Math.round(right / 100), left: Math.round(left / 100), total: measureLoad(right, left) };
+}
+
+/** What a way through all measures costs, added up by itself; Infinity where it cannot be. */
+function costOf(task: ChooseTask, path: readonly number[], preferred: readonly number[] | null): number {
+  let total = 0;
+  for (const [measure, chosen] of path.entries()) {
+    const to = task.candidates[measure]![chosen]!;
+    const from = measure > 0 ? task.candidates[measure - 1]![path[measure - 1]!]! : null;
+    const load = loadBetween(from, to).total;
+    if (load > (task.ceilings[measure] ?? Infinity)) return Infinity;
+    total += to.cost + load * PRICES.loadPoint + Math.max(0, load - task.rung.load) * PRICES.loadPointOver;
+    for (const hand of ['right', 'left'] as const) {
+      const [last, first] = [from?.[hand].work.last, to[hand].work.first];
+      const most = task.rung.leapSemitones;
+      if (last && first && most !== null && leapBetween(last, first) > most) total += leap.price;
+    }
+    if (from && !task.opensSection[measure]) {
+      if (from.right.texture !== to.right.texture) total += PRICES.rightTextureChange;
+      const [a, b] = [from.left.texture, to.left.texture];
+      if (a !== b) total += [a, b].includes('shares-tune') ? PRICES.sharingChange : PRICES.leftTextureChange;
+    }
+    const like = task.firstLike[measure]!;
+    if (preferred && like !== measure) {
+      const model = task.candidates[like]![preferred[like]!]!;
+      const isLike =
+        model.left.texture === to.left.texture &&
+        model.right.texture === to.right.texture &&
+        model.right.rhythm === to.right.rhythm;
+      if (!isLike) total += PRICES.unlikeFirstTime;
+    }
+  }
+  return total;
+}
+
+function allPaths(task: ChooseTask): readonly (readonly number[])[] {
+  return task.candidates.reduce<readonly (readonly number[])[]>(
+    (paths, own) => paths.flatMap((path) => own.map((_, index) => [...path, index])),
+    [[]],
+  );
+}
+
+const pathOf = (task: ChooseTask) =>
+  chooseCandidates(task).map(({ candidate }, measure) => task.candidates[measure]!.indexOf(candidate));
+
+const arbitraryPlan = fc.record({
+  right: fc.nat(FIGURES.length - 1),
+  left: fc.nat(FIGURES.length - 1),
+  rightTexture: fc.constantFrom<RightTexture>('tune', 'as-written'),
+  leftTexture: fc.constantFrom<LeftTexture>('held-root', 'open-fifth', 'shares-tune'),
+  cost: fc.nat(300),
+});
+const arbitraryPiece = fc.array(fc.array(arbitraryPlan, { minLength: 1, maxLength: 4 }), {
+  minLength: 1,
+  maxLength: 4,
+});
+
+describe('the choice over all measures', () => {
+  it('is the cheapest of all ways, and knows what each other candidate would cost', () => {
+    const ceiling = fc.oneof(fc.constant(null), fc.integer({ min: 8, max: 40 }));
+    fc.assert(
+      fc.property(
+        arbitraryPiece,
+        fc.array(ceiling, { minLength: 4, maxLength: 4 }),
+        fc.array(fc.boolean(), { minLength: 4, maxLength: 4 }),
+        (plan, ceilings, opensSection) => {
+          const task = taskOf(plan, { ceilings, opensSection });
+          const costs = allPaths(task).map((path) => ({ path, cost: costOf(task, path, null) }));
+          const best = Math.min(...costs.map(({ cost }) => cost));
+          fc.pre(best < Infinity);
+          expect(costOf(task, pathOf(task), null)).toBe(best);
+          for (const [measure, { extra }] of chooseCandidates(task).entries())
+            for (const [index, own] of extra.entries()) {
+              const through = costs.filter(({ path }) => path[measure] === index).map(({ cost }) => cost);
+              const least = Math.min(...through);
+              expect(own).toBe(least === Infinity ? null : least - best);
+            }
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+
+  it('draws measures with the same music to what the first of them was given', () => {
+    fc.assert(
+      fc.property(arbitraryPiece, fc.array(fc.nat(3), { minLength: 4, maxLength: 4 }), (plan, likes) => {
+        const firstLike = plan.map((_, index) => Math.min(index, likes[index]!));
+        // A measure is like the first of its kind, never like a copy.
+        for (const [index, like] of firstLike.entries()) firstLike[index] = firstLike[like]!;
+        const task = taskOf(plan, { firstLike });
+        const preferred = pathOf(taskOf(plan));
+        const best = Math.min(...allPaths(task).map((path) => costOf(task, path, preferred)));
+        expect(costOf(task, pathOf(task), preferred)).toBe(best);
+      }),
+      { numRuns: 100 },
+    );
+  });
+
+  const plain: Plan = { right: 0, left: 0, rightTexture: 'tune', leftTexture: 'held-root', cost: 0 };
+
+  it('tells the load of each measure as it is after the one before', () => {
+    const task = taskOf([[plain], [{ ...plain, right: 2 }], [{ ...plain, right: 3, left: 1 }]]);
+    const choices = chooseCandidates(task);
+    for (const [measure, { candidate, load }] of choices.entries())
+      expect(load).toEqual(loadBetween(choices[measure - 1]?.candidate ?? null, candidate));
+  });
+
+  it('takes the earlier of two that cost the same', () =>
+    expect(
+      pathOf(
+        taskOf([
+          [plain, { ...plain }],
+          [plain, { ...plain }],
+        ]),
+      ),
+    ).toEqual([0, 0]));
+
+  it('keeps a texture until another is worth the change', () => {
+    const change = PRICES.leftTextureChange;
+    const path = (saved: number) =>
+      pathOf(
+        taskOf([
+          [plain],
+          [
+            { ...plain, cost: saved },
+            { ...plain, leftTexture: 'open-fifth' },
+          ],
+        ]),
+      );
+    expect(path(change - 1)).toEqual([0, 0]);
+    expect(path(change + 1)).toEqual([0, 1]);
+  });
+
+  it('changes texture for nothing where a section opens', () => {
+    const plan = [
+      [plain],
+      [
+        { ...plain, cost: 1 },
+        { ...plain, leftTexture: 'open-fifth' as const },
+      ],
+    ];
+    expect(pathOf(taskOf(plan, { opensSection: [true, true] }))).toEqual([0, 1]);
+    expect(pathOf(taskOf(plan))).toEqual([0, 0]);
+  });
+});
