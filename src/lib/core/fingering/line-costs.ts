@@ -12,7 +12,7 @@ import {
   type HandKey,
 } from './costs';
 
-/** One touch of a hand, its keys in the order of their places. */
+/** One touch of a hand, its keys (five at most) in the order of their places. */
 export interface Touch {
   readonly keys: readonly HandKey[];
   /** A pinned finger for each key, or null. */
@@ -78,9 +78,7 @@ export function lineCosts(context: CostContext, touches: readonly Touch[]): Line
 
 /** Ways that keep to the pins and the hand; where none does, those that keep to less, and the caller reports it. */
 function waysFor(context: CostContext, { keys, pinned }: Touch): readonly Fingers[] {
-  const all = WAYS[Math.min(5, keys.length)]!.map((fingers) =>
-    keys.length <= 5 ? fingers : [...fingers, ...Array<number>(keys.length - 5).fill(5)],
-  );
+  const all = WAYS[keys.length]!;
   const obeys = (fingers: Fingers) => fingers.every((finger, at) => (pinned[at] ?? finger) === finger);
   const reaches = (fingers: Fingers) => !isBeyondReach(context, keys, fingers);
   for (const isFit of [(each: Fingers) => obeys(each) && reaches(each), obeys, reaches]) {
