@@ -1,7 +1,8 @@
 import type { ImportWarning } from '../core/score/import-warning';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import type { FileError } from '../core/formats/result';
-import { FORMAT_LABELS, formatOf, readScore } from '../core/formats/read-score';
+import { formatOf, readScore } from '../core/formats/read-score';
+import { SCORE_FORMATS } from '../core/formats/score-formats';
 import { stepFor, type Correction } from '../core/score/corrections';
 import type { Score } from '../core/score/model';
 import { applyScoreStep, invertScoreStep } from '../core/score/steps';
@@ -19,7 +20,7 @@ export type ReadFileOutcome =
 export function readUpload(bytes: Uint8Array, fileName: string): ReadFileOutcome {
   const result = readScore(bytes, fileName);
   if (!result.ok) return { ok: false, error: result.error };
-  const format = FORMAT_LABELS[formatOf(bytes, fileName)];
+  const format = formatOf(bytes, fileName).label;
   return { ok: true, score: result.value, summary: summarise(result.value, result.warnings, format) };
 }
 
@@ -31,7 +32,7 @@ export function keepPiece(
   nowMs: number,
 ): string {
   const id = newId();
-  const format = FORMAT_LABELS[formatOf(bytes, fileName)];
+  const format = formatOf(bytes, fileName).label;
   database().transaction((tx) => {
     tx.insert(pieces)
       .values({
@@ -251,7 +252,7 @@ function changeSource(
           summarise(
             applied.score,
             warnings.ok ? warnings.value : [],
-            summary?.ok ? summary.value.format : FORMAT_LABELS.musicxml,
+            summary?.ok ? summary.value.format : SCORE_FORMATS.musicxml.label,
           ),
         ),
         createdAtMs: nowMs,

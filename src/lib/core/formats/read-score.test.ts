@@ -1,6 +1,7 @@
 import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { formatOf, readScore } from './read-score';
+import { formatOf, readScore, SCORE_EXTENSIONS } from './read-score';
+import { SCORE_FORMATS } from './score-formats';
 import { EXPORTS, isExportFormat, writeScore, type ExportFormat } from './write-score';
 import { scoreFromAbc } from '../../testing/labelled-scores';
 
@@ -14,10 +15,19 @@ describe('telling formats apart', () => {
     ['a.txt', 'T:No number\nK:G\nGAB|', 'abc'],
     ['a.txt', '{title: Song}\n[C]la', 'chart'],
     ['a.cho', '| C | G |', 'chart'],
-  ])('%s with “%s” is %s', (name, text, expected) => expect(formatOf(strToU8(text), name)).toBe(expected));
+  ] as const)('%s with “%s” is %s', (name, text, expected) =>
+    expect(formatOf(strToU8(text), name)).toBe(SCORE_FORMATS[expected]),
+  );
 
   it('a compressed file is a score', () =>
-    expect(formatOf(zipSync({ 'a.xml': strToU8('<x/>') }), 'a.zip')).toBe('musicxml'));
+    expect(formatOf(zipSync({ 'a.xml': strToU8('<x/>') }), 'a.zip')).toBe(SCORE_FORMATS.musicxml));
+
+  it('endings are one format’s each, and tell an unreadable file’s format', () => {
+    expect(new Set(SCORE_EXTENSIONS).size).toBe(SCORE_EXTENSIONS.length);
+    for (const format of Object.values(SCORE_FORMATS))
+      for (const extension of format.extensions)
+        expect(formatOf(strToU8('no head'), `A${extension.toUpperCase()}`)).toBe(format);
+  });
 });
 
 describe('reading and writing by format', () => {

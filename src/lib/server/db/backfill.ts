@@ -1,6 +1,6 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { fingerprintOf, sectionPrints } from '../../core/handout/fingerprint';
-import { FORMAT_LABELS, formatOf } from '../../core/formats/read-score';
+import { formatOf } from '../../core/formats/read-score';
 import { read } from '../kept/kept';
 import { summarise } from '../../core/analyse/summary';
 import type { Db } from './db';
@@ -42,7 +42,7 @@ export function backfill(db: Db): void {
         .where(eq(pieces.id, pieceId))
         .get();
       if (!row?.score.ok || !row.warnings.ok || !file) continue;
-      const format = FORMAT_LABELS[formatOf(new Uint8Array(file.bytes), file.name)];
+      const format = formatOf(new Uint8Array(file.bytes), file.name).label;
       tx.update(sourceRevisions)
         .set({ summary: read(summarise(row.score.value, row.warnings.value, format)) })
         .where(own)
