@@ -9,7 +9,12 @@ import { SETTINGS, type Setting } from '../src/lib/core/document/choices/setting
 import { arrangementMusicXml } from '../src/lib/core/handout/export';
 import { DEFAULT_RULES } from '../src/lib/core/ladder/rules';
 import { makeupOf, studySource, type SourceFacts } from '../src/lib/core/analyse/study-source';
-import { LEFT_TEXTURES, RIGHT_TEXTURES, type LeftTexture, type RightTexture } from '../src/lib/core/document/choices/textures.data';
+import {
+  LEFT_TEXTURES,
+  RIGHT_TEXTURES,
+  type LeftTexture,
+  type RightTexture,
+} from '../src/lib/core/document/choices/textures.data';
 import { EXPORTS, writeScore, type ExportFormat } from '../src/lib/core/formats/write-score';
 import { spanOf } from '../src/lib/core/hands/reach';
 import { keyName, readKey } from '../src/lib/core/pitch/key';

@@ -1,5 +1,9 @@
 import { countMeasure, DEFAULT_COUNT_OPTIONS, type CountOptions } from '../src/lib/core/counting/count';
-import { COMPOUND_COUNTS, COUNTING_STYLES, NUMBERS_TRIPLET } from '../src/lib/core/document/choices/counting-styles.data';
+import {
+  COMPOUND_COUNTS,
+  COUNTING_STYLES,
+  NUMBERS_TRIPLET,
+} from '../src/lib/core/document/choices/counting-styles.data';
 import { isValidTime, metreLength } from '../src/lib/core/score/time';
 import { readNotation } from '../src/lib/core/score/text';
 import { ticks, TICKS_PER_WHOLE } from '../src/lib/core/units';

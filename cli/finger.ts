@@ -1,5 +1,8 @@
 import { fingerLine } from '../src/lib/core/fingering/finger-line';
-import { FINGERING_STYLES, type FingeringStyle } from '../src/lib/core/document/choices/fingering-styles.data';
+import {
+  FINGERING_STYLES,
+  type FingeringStyle,
+} from '../src/lib/core/document/choices/fingering-styles.data';
 import { midiOf } from '../src/lib/core/pitch/pitch';
 import { readNotation, type TextEvent } from '../src/lib/core/score/text';
 import { readArguments } from './arguments';

@@ -1,5 +1,15 @@
 import type { Page } from '@playwright/test';
-import { addLearner, choose, expect, expectAccessible, expectSaved, importTune, openBench, showPinnedFingersOnly, test } from './studio';
+import {
+  addLearner,
+  choose,
+  expect,
+  expectAccessible,
+  expectSaved,
+  importTune,
+  openBench,
+  showPinnedFingersOnly,
+  test,
+} from './studio';
 
 async function drag(page: Page, row: string, from: number, to: number) {
   const [a, b] = await Promise.all(

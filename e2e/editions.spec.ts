@@ -1,6 +1,16 @@
 import Database from 'better-sqlite3';
 import { join } from 'node:path';
-import { addLearner, choose, chosen, expect, expectAccessible, expectSaved, importTune, openBench, test } from './studio';
+import {
+  addLearner,
+  choose,
+  chosen,
+  expect,
+  expectAccessible,
+  expectSaved,
+  importTune,
+  openBench,
+  test,
+} from './studio';
 import type { Page } from '@playwright/test';
 
 async function handOut(page: Page): Promise<void> {

@@ -1,6 +1,16 @@
 import { readFileSync } from 'node:fs';
 import { readMusicXml } from '../src/lib/core/formats/musicxml/read';
-import { addLearner, choose, expect, expectAccessible, expectSaved, importTune, openBench, showPinnedFingersOnly, test } from './studio';
+import {
+  addLearner,
+  choose,
+  expect,
+  expectAccessible,
+  expectSaved,
+  importTune,
+  openBench,
+  showPinnedFingersOnly,
+  test,
+} from './studio';
 
 test('a teacher takes one piece from a file to a learner’s stamped section', async ({ page }) => {
   await addLearner(page, 'Ida');

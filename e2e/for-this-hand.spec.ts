@@ -1,4 +1,14 @@
-import { addLearner, choose, chosen, expect, expectAccessible, expectSaved, importTune, openBench, test } from './studio';
+import {
+  addLearner,
+  choose,
+  chosen,
+  expect,
+  expectAccessible,
+  expectSaved,
+  importTune,
+  openBench,
+  test,
+} from './studio';
 import type { Page } from '@playwright/test';
 
 /** Presses the middle of the notehead of a note. */

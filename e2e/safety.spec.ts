@@ -1,5 +1,14 @@
 import { strToU8, zipSync } from 'fflate';
-import { choose, expect, expectSaved, importTune, openBench, showPinnedFingersOnly, test, waitingForLife } from './studio';
+import {
+  choose,
+  expect,
+  expectSaved,
+  importTune,
+  openBench,
+  showPinnedFingersOnly,
+  test,
+  waitingForLife,
+} from './studio';
 
 test('two windows cannot overwrite each other: replay on the newer state', async ({ page, context }) => {
   await importTune(page);

@@ -2,7 +2,14 @@ import { weightsOf, type FingeringWeights } from '../src/lib/core/fingering/weig
 // Fits the weights of fingering on musical features: scales, arpeggios, broken chords, five-finger patterns and passages as method books
 // print them. Run `npm run fit -- TRIES SEED [TONIC]`; copy what it prints into weights.data.ts. With a tonic, everything on it is left
 // out of a fit from plain prices and measured apart. Nothing here knows a key or a piece.
-import { ARPEGGIOS, FIGURES, FIVE_FINGERS, POSITION_LINES, SCALES, type StandardFingering } from '../src/lib/testing/labelled/scales';
+import {
+  ARPEGGIOS,
+  FIGURES,
+  FIVE_FINGERS,
+  POSITION_LINES,
+  SCALES,
+  type StandardFingering,
+} from '../src/lib/testing/labelled/scales';
 import { PASSAGES } from '../src/lib/testing/labelled/passages';
 import { passageHits } from '../src/lib/testing/passage-hits';
 import { seeded } from '../src/lib/testing/random-songs';

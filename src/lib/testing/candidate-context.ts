@@ -29,7 +29,7 @@ export function contextFor(
     rung: DEFAULT_RUNGS.at(-1)!,
     setting: 'solo',
     size: AVERAGE_HAND,
-    hands: { right: null, left: null },
+    hands: { right: { low: 0, high: 100 }, left: { low: 0, high: 100 }, isShared: false },
     houseLeft: 'held-root',
     houseRight: 'tune',
     chordChanges: new Set(),

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { readChord } from '../core/pitch/chord';
 import { keyOf, scaleOf, type Key } from '../core/pitch/key';
 import { readSpelling, stepIndex, type Pitch } from '../core/pitch/pitch';
@@ -26,9 +27,21 @@ const METRES = [
 /** Lengths in sixteenths that a tune's notes take. */
 const LENGTHS = [1, 2, 2, 2, 4, 4, 4, 6, 8] as const;
 
-/** A tune over a random progression in a random key and metre: leaps, rests, ties, sixteenths and syncopations among them. */
+/** The song of a seed, the same for the same seed. */
 export function randomSong(seed: number): Score {
-  const random = seeded(seed * 7919 + 17);
+  return songBy(seeded(seed * 7919 + 17));
+}
+
+/** Any song; one that fails is shrunk towards fewer measures of long, low notes over the tonic. */
+export const arbitrarySong: fc.Arbitrary<Score> = fc
+  .array(fc.nat(1_000_000), { minLength: 1, maxLength: 300, size: 'max' })
+  .map((choices) => {
+    let next = 0;
+    return songBy((bound) => (choices[next++] ?? 0) % bound);
+  });
+
+/** A tune over a random progression in a random key and metre: leaps, rests, sixteenths and syncopations among them. */
+function songBy(random: (bound: number) => number): Score {
   const tonics = ['C', 'G', 'F', 'D', 'Bb', 'A', 'Eb'] as const;
   const key = keyOf(readSpelling(tonics[random(tonics.length)]!)!.spelling, 'major');
   const [beats, beatType] = METRES[random(METRES.length)]!;
@@ -98,7 +111,7 @@ export function randomSong(seed: number): Score {
   }
   return {
     ...EMPTY_SCORE,
-    title: `Random song ${seed}`,
+    title: 'Random song',
     parts: [{ id: 'P1', name: 'Tune', staves: 1 }],
     measures,
     notes,

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { AVERAGE_HAND, spanOf } from '../hands/reach';
+import { GRACE } from '../../testing/grace';
 import { scoreFromText } from '../../testing/score-from-text';
 import { findStrain } from './strain';
 
@@ -89,7 +90,7 @@ describe('strain that adds up', () => {
       right: 'C5:1/1 | C5:1/1 | C5:1/1',
       left: `${octaves} | ${octaves} | ${octaves}`,
     });
-    const graced = both.notes.map((note) => ({ ...note, grace: { slash: true, order: 0 } }) as typeof note);
+    const graced = both.notes.map((note) => ({ ...note, grace: GRACE }));
     expect(findStrain(graced, AVERAGE_HAND)).toEqual([]);
     const swapped = both.notes.map((note) => ({ ...note, staff: 1 - note.staff }));
     expect(findStrain(swapped, AVERAGE_HAND).map(({ hand }) => hand)).toEqual(['right']);

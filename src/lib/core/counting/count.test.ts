@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryScore } from '../../testing/arbitrary-score';
+import { GRACE } from '../../testing/grace';
 import { scoreFromText } from '../../testing/score-from-text';
 import { demoTunes } from '../../testing/demo-tunes';
 import { metreLength } from '../score/time';
@@ -264,9 +265,7 @@ describe('measures and notes that are not plain', () => {
     const late = scoreFromText({ time: [2, 4], key: 'C', right: 'C4 r:1/8 D4:1/8' });
     const graced = {
       ...late,
-      notes: late.notes.map((note) =>
-        note.at > 0 ? { ...note, grace: { order: 0, slash: true } as unknown as typeof note.grace } : note,
-      ),
+      notes: late.notes.map((note) => (note.at > 0 ? { ...note, grace: GRACE } : note)),
     };
     expect(countScore(late).map(written)).toEqual(['1 (2) &']);
     expect(countScore(graced).map(written)).toEqual(['1 (2)']);

@@ -149,7 +149,7 @@ describe('the choice over all measures', () => {
             }
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 50 },
     );
   });
 
@@ -164,7 +164,7 @@ describe('the choice over all measures', () => {
         const best = Math.min(...allPaths(task).map((path) => costOf(task, path, preferred)));
         expect(costOf(task, pathOf(task), preferred)).toBe(best);
       }),
-      { numRuns: 100 },
+      { numRuns: 30 },
     );
   });
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { PedalPolicy } from '../document/choices/pedal-policies.data';
-import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
+import type { LeftTexture } from '../document/choices/textures.data';
 import { AVERAGE_HAND, spanOf } from '../hands/reach';
 import { measureOf, QUARTER } from '../../testing/pedal-measure';
 import { noPedalSentence, policyFor, type PolicyQuestion } from './choose-policy';

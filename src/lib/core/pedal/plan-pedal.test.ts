@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { GRACE } from '../../testing/grace';
 import { scoreFromText } from '../../testing/score-from-text';
 import { QUARTER } from '../../testing/pedal-measure';
 import { AVERAGE_HAND } from '../hands/reach';
@@ -166,7 +167,7 @@ describe('mud', () => {
         ),
       })[0]!.policy;
     expect(with_(() => ({}))).toBe('none');
-    expect(with_(() => ({ grace: { order: 0, slash: true } }))).toBe('legato');
+    expect(with_(() => ({ grace: GRACE }))).toBe('legato');
     expect(with_(() => ({ staff: 2 }))).toBe('legato');
   });
 });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { AVERAGE_HAND, spanOf } from '../hands/reach';
 import { FULL_KEYBOARD } from '../hands/keyboards.data';
+import { GRACE } from '../../testing/grace';
 import { scoreFromText } from '../../testing/score-from-text';
 import { midiOf, pitchName } from '../pitch/pitch';
 import type { Note, Score } from '../score/model';
@@ -139,9 +140,7 @@ describe('two hands', () => {
     const score = piece('C4:1/1', 'E4:1/1');
     const graced = {
       ...score,
-      notes: score.notes.map((note) =>
-        note.staff === 1 ? { ...note, grace: { order: 0, slash: true } } : note,
-      ),
+      notes: score.notes.map((note) => (note.staff === 1 ? { ...note, grace: GRACE } : note)),
     } as Score;
     expect(only('crossing', find(graced))).toEqual([]);
   });
@@ -199,9 +198,9 @@ describe('the reach of a hand', () => {
     expect(only('reach', find(rolled, { size }))).toEqual([]);
     const graced = {
       ...score,
-      notes: score.notes.map((note) => ({ ...note, grace: { order: 0, slash: true } })),
+      notes: score.notes.map((note) => ({ ...note, grace: GRACE })),
     };
-    expect(only('reach', find(graced as unknown as Score, { size }))).toEqual([]);
+    expect(only('reach', find(graced, { size }))).toEqual([]);
   });
 });
 
