@@ -24,6 +24,14 @@ function isTriedNode(version) {
   return (major === 20 && minor >= 20) || major === 22 || major === 24;
 }
 
+/** Are the headers in a folder those of the Node.js that runs? What is compiled against others does not load. */
+function hasOwnHeaders(folder) {
+  const header = `${folder}/include/node/node_version.h`;
+  if (!existsSync(header)) return false;
+  const major = /NODE_MAJOR_VERSION (\d+)/.exec(readFileSync(header, 'utf8'))?.[1];
+  return major === process.versions.node.split('.')[0];
+}
+
 /** Installs the packages of package-lock.json when node_modules is missing or older than it. */
 export function installPackages({ isQuiet = false } = {}) {
   if (!isTriedNode(process.versions.node)) {
@@ -33,8 +41,8 @@ export function installPackages({ isQuiet = false } = {}) {
   }
   if (packagesAreCurrent()) return;
   const env = { ...process.env };
-  // better-sqlite3 compiles when its prebuilt file cannot be fetched; system headers make that possible offline.
-  if (existsSync('/usr/include/node/node.h')) env.npm_package_config_node_gyp_nodedir = '/usr';
+  // better-sqlite3 compiles when its prebuilt file cannot be fetched; this Node's own headers make that possible offline.
+  if (hasOwnHeaders('/usr')) env.npm_package_config_node_gyp_nodedir = '/usr';
   if (isQuiet) console.error('Installing packages…');
   run('npm', ['ci', '--no-progress', ...(isQuiet ? ['--loglevel=error'] : [])], {
     env,
