@@ -1,5 +1,5 @@
 // Type check, lint, fences, unit and browser tests; closes with one line that counts them all.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { installChromium, installPackages } from './prepare.mjs';
 
@@ -17,9 +17,25 @@ function step(name, command, args, env = {}) {
   return result.status === 0;
 }
 
-function check(name, command, args) {
-  if (step(name, command, args)) passed += 1;
-  else failed += 1;
+/** Runs scripts side by side; what each said is shown once it is over. */
+async function checks(scripts) {
+  const results = await Promise.all(
+    Object.entries(scripts).map(
+      ([name, script]) =>
+        new Promise((resolve) => {
+          const child = spawn('npm', ['run', '-s', script], { stdio: ['ignore', 'pipe', 'pipe'] });
+          let said = '';
+          child.stdout.on('data', (text) => (said += text));
+          child.stderr.on('data', (text) => (said += text));
+          child.on('close', (code) => resolve({ name, said, ok: code === 0 }));
+        }),
+    ),
+  );
+  for (const { name, said, ok } of results) {
+    console.log(`\n== ${name}\n${said}`);
+    if (ok) passed += 1;
+    else failed += 1;
+  }
 }
 
 function count(ok, file, read) {
@@ -34,9 +50,7 @@ function count(ok, file, read) {
   failed += counts.failed || (ok ? 0 : 1);
 }
 
-check('types', 'npm', ['run', '-s', 'check']);
-check('lint', 'npm', ['run', '-s', 'lint']);
-check('fences', 'npm', ['run', '-s', 'fences']);
+await checks({ types: 'check', lint: 'lint', fences: 'fences' });
 
 const unitReport = '.cache/test/unit.json';
 const unitOk = step('unit tests', 'npx', [
