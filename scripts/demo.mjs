@@ -6,7 +6,7 @@ installPackages({ isQuiet: true });
 const folder = process.env.KEY_PATH_DATA ?? 'data/demo';
 if (process.argv.includes('--fresh')) rmSync(folder, { recursive: true, force: true });
 console.log('Building…');
-run(process.execPath, ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
+run('npm', ['run', '-s', 'build'], { isQuiet: true });
 process.env.KEY_PATH_DATA = folder;
 if (!existsSync(`${folder}/key-path.db`)) {
   console.log('Loading the demo studio…');

@@ -4,10 +4,12 @@ import { existsSync, readFileSync, statSync } from 'node:fs';
 
 const CHROMIUM = '/usr/bin/chromium';
 
-/** Runs a command with its output shown; ends this process when it fails. */
-export function run(command, args, options = {}) {
-  const result = spawnSync(command, args, { stdio: 'inherit', ...options });
+/** Runs a command with its output shown, or kept back unless it fails; ends this process when it does. */
+export function run(command, args, { isQuiet = false, ...options } = {}) {
+  const stdio = isQuiet ? ['ignore', 'pipe', 'pipe'] : 'inherit';
+  const result = spawnSync(command, args, { stdio, maxBuffer: 2 ** 26, ...options });
   if (result.status !== 0) {
+    if (isQuiet) process.stderr.write(`${result.stdout ?? ''}${result.stderr ?? ''}`);
     console.error(`${command} ${args.join(' ')} failed (${result.status ?? result.signal ?? result.error}).`);
     process.exit(1);
   }
@@ -44,10 +46,7 @@ export function installPackages({ isQuiet = false } = {}) {
   // better-sqlite3 compiles when its prebuilt file cannot be fetched; this Node's own headers make that possible offline.
   if (hasOwnHeaders('/usr')) env.npm_package_config_node_gyp_nodedir = '/usr';
   if (isQuiet) console.error('Installing packages…');
-  run('npm', ['ci', '--no-progress', ...(isQuiet ? ['--loglevel=error'] : [])], {
-    env,
-    stdio: isQuiet ? ['ignore', 'ignore', 'inherit'] : 'inherit',
-  });
+  run('npm', ['ci', '--no-progress'], { env, isQuiet });
 }
 
 /** Makes sure Debian's Chromium is there; installs it when root, otherwise says what to do. */

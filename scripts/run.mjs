@@ -9,7 +9,7 @@ if (!existsSync('.svelte-kit/tsconfig.json')) {
 }
 if (process.argv[2]?.startsWith('bench/')) {
   installChromium();
-  run('npm', ['run', '-s', 'build'], { stdio: 'ignore' });
+  run('npm', ['run', '-s', 'build'], { isQuiet: true });
 }
 const result = spawnSync(process.execPath, ['--import', 'tsx', ...process.argv.slice(2)], {
   stdio: 'inherit',

@@ -125,12 +125,18 @@
 <div class="flex h-[calc(100vh-3rem)] flex-col">
   <header class="screen-only border-b border-line bg-paper px-4 py-2">
     <div class="flex items-center gap-4">
-      <h1 class="text-lg">{title} <span class="font-normal text-quiet">· {name}</span></h1>
-      <SaveNote />
-      {#if bench.held.sentence}<span
-          class="text-sm {bench.held.isSame ? 'text-quiet' : 'font-semibold'}"
-          role="status">{bench.held.sentence}</span
-        >{/if}
+      <div class="min-w-0">
+        <h1 class="leading-tight">
+          <span class="text-lg">{title}</span> <span class="font-normal text-quiet">· {name}</span>
+        </h1>
+        <p class="flex flex-wrap gap-x-3 text-sm leading-tight">
+          <SaveNote />
+          {#if bench.held.sentence}<span
+              class={bench.held.isSame ? 'text-quiet' : 'font-semibold'}
+              role="status">{bench.held.sentence}</span
+            >{/if}
+        </p>
+      </div>
       <div class="ml-auto flex items-center gap-1.5">
         <button
           class="button"

@@ -111,7 +111,7 @@
   </ol>
   <div class="border-t border-line p-2 text-sm">
     <button
-      class="button w-full justify-center text-sm"
+      class="button w-full justify-center text-sm whitespace-normal"
       disabled={!canStart}
       onclick={() => bench.sections.startAt(selectedStart!, `Section ${sections.length + 1}`)}
     >

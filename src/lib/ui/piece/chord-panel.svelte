@@ -35,7 +35,7 @@
   <div class="flex items-center gap-3" role="radiogroup" aria-label="How chords are named">
     {#each STYLES as each (each)}
       <label class="flex items-center gap-1"
-        ><input type="radio" bind:group={style} value={each} class="accent-sea" />{each}</label
+        ><input type="radio" bind:group={style} value={each} />{each}</label
       >
     {/each}
     <a class="ml-auto" href="/chords">Chord cards</a>

@@ -115,7 +115,6 @@
           <label class="mr-2 flex items-center gap-1.5"
             ><input
               type="checkbox"
-              class="accent-sea"
               bind:checked={piece.isUnfolded}
               onchange={() => piece.clearSelection()}
             />repeats written out</label

@@ -83,14 +83,7 @@
   {/if}
   <label class="flex items-center gap-1.5"
     >Tempo
-    <input
-      type="range"
-      min="30"
-      max="130"
-      step="5"
-      bind:value={player.tempoPercent}
-      class="w-20 accent-sea"
-    />
+    <input type="range" min="30" max="130" step="5" bind:value={player.tempoPercent} class="w-20" />
     <span class="w-12 whitespace-nowrap tabular-nums">{player.tempoPercent} %</span></label
   >
   <Choose

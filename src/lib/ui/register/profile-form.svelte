@@ -90,7 +90,7 @@
   {#if $message}<p class="notice" role="status">{$message}</p>{/if}
   <div class="grid gap-4 lg:grid-cols-[1fr_1.35fr]">
     <div class="grid content-start gap-3">
-      <div class="grid grid-cols-[minmax(0,1fr)_5rem_6rem] gap-3">
+      <div class="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_6rem] gap-3">
         <label class="field"
           >Name or nickname<input
             bind:value={$form.name}

@@ -107,9 +107,9 @@
             {@const stamp = stamps.get(stampKey(section.id, stage.id))}
             <td class="h-12 border border-line p-0">
               <button
-                class="grid h-12 w-full content-center px-1.5 text-left hover:bg-sea-wash {stamp
+                class="grid h-12 w-full content-center px-1.5 text-left {stamp
                   ? 'bg-sea text-white hover:bg-sea-deep'
-                  : ''} {isNext(section, stage.id)
+                  : 'hover:bg-sea-wash'} {isNext(section, stage.id)
                   ? 'outline-2 -outline-offset-2 outline-sea outline-dashed'
                   : ''}"
                 aria-label="{section.name}, {stage.label}: {stamp
