@@ -126,9 +126,7 @@
   <header class="screen-only border-b border-line bg-paper px-4 py-2">
     <div class="flex items-center gap-4">
       <div class="min-w-0">
-        <h1 class="leading-tight">
-          <span class="text-lg">{title}</span> <span class="font-normal text-quiet">· {name}</span>
-        </h1>
+        <h1 class="text-lg leading-tight">{title} <span class="font-normal text-quiet">· {name}</span></h1>
         <p class="flex flex-wrap gap-x-3 text-sm leading-tight">
           <SaveNote />
           {#if bench.held.sentence}<span
