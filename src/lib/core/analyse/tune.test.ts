@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { arbitraryScore } from '../../testing/arbitrary-score';
 import { scoreFromText } from '../../testing/score-from-text';
 import { pitchName } from '../pitch/pitch';
-import { findTune } from './tune';
+import { bestPath, findTune, POINTS } from './tune';
 
 const TUNE = 'E4 F4 G4 A4 | G4:3/8 F4:1/8 E4:1/2 | D4 E4 F4 D4 | C4:1/1';
 const CHORDS = '(C3 E3 G3):1/1 | (C3 E3 G3):1/1 | (G2 B2 F3):1/1 | (C3 E3 G3):1/1';
@@ -59,6 +59,39 @@ describe('the tune', () => {
         }
       }),
       { numRuns: 60 },
+    );
+  });
+});
+
+describe('the way from stream to stream', () => {
+  it('earns the most of all ways', () => {
+    const arbitraryStreams = fc.array(fc.record({ part: fc.nat(1), staff: fc.nat(1) }), {
+      minLength: 1,
+      maxLength: 3,
+    });
+    fc.assert(
+      fc.property(
+        arbitraryStreams,
+        fc.integer({ min: 1, max: 5 }),
+        fc.infiniteStream(fc.integer({ min: -250, max: 250 })),
+        (streams, count, earned) => {
+          const points = streams.map(() =>
+            Array.from({ length: count }, () => earned.next().value as number),
+          );
+          const worth = (path: readonly number[]) =>
+            path.reduce((sum, to, measure) => {
+              const from = path[measure - 1] ?? to;
+              const isSameHand =
+                streams[from]!.part === streams[to]!.part && streams[from]!.staff === streams[to]!.staff;
+              const price = from === to ? 0 : isSameHand ? POINTS.change : POINTS.changeHand;
+              return sum + points[to]![measure]! - price;
+            }, 0);
+          let paths: readonly (readonly number[])[] = [[]];
+          for (let measure = 0; measure < count; measure += 1)
+            paths = paths.flatMap((path) => streams.map((_, index) => [...path, index]));
+          expect(worth(bestPath(streams, points, count))).toBe(Math.max(...paths.map(worth)));
+        },
+      ),
     );
   });
 });

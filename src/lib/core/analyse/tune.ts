@@ -24,7 +24,7 @@ export interface TuneFinding {
 }
 
 /** Points a measure that a stream earns for being like a tune; chosen by trial on our own labelled textures. */
-const POINTS = {
+export const POINTS = {
   marked: 400,
   height: 2.2,
   stepwise: 46,
@@ -180,8 +180,9 @@ function figureShare(measures: readonly (readonly Note[])[], measure: number): n
   return Math.min(1.4, repetition * (own.length > 1 ? 1 : 0.8) + (isEven && isRound ? 0.4 : 0));
 }
 
-function bestPath(
-  streams: readonly Stream[],
+/** Follows the tune from stream to stream: most points, less the price of every change. O(measures × streams²). */
+export function bestPath(
+  streams: readonly Pick<Stream, 'part' | 'staff'>[],
   points: readonly (readonly number[])[],
   count: number,
 ): readonly number[] {

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AVERAGE_HAND, spanOf } from '../hands/reach';
 import { GRACE } from '../../testing/grace';
@@ -110,5 +111,28 @@ describe('strain that adds up', () => {
     expect(
       findStrain(score(`${sixths} | ${sixths}`).notes, { right: small.right, left: spanOf(10, 9) }),
     ).toEqual([]);
+  });
+});
+
+describe('strain in any music', () => {
+  it('is told in runs that are apart, each with all that its hand strikes in it, and four measures with ten are never passed', () => {
+    const octavesIn = (count: number) =>
+      [...Array(count).fill('(C3 C4):1/8'), ...Array(8 - count).fill('C3:1/8')].join(' ');
+    fc.assert(
+      fc.property(fc.array(fc.nat(8), { minLength: 1, maxLength: 12 }), (counts) => {
+        const found = findStrain(score(counts.map(octavesIn).join(' | ')).notes, AVERAGE_HAND);
+        for (const [index, { from, to, count }] of found.entries()) {
+          expect(from).toBeGreaterThan(found[index - 1]?.to ?? -1);
+          expect(count).toBe(counts.slice(from, to + 1).reduce((sum, each) => sum + each, 0));
+          expect(count).toBeGreaterThanOrEqual(10);
+        }
+        for (let start = 0; start < counts.length; start += 1) {
+          const four = counts.slice(start, start + 4).reduce((sum, each) => sum + each, 0);
+          const isTold = found.some(({ from, to }) => from < start + 4 && to >= start);
+          if (four >= 10) expect(isTold).toBe(true);
+        }
+      }),
+      { numRuns: 60 },
+    );
   });
 });

@@ -1,4 +1,5 @@
 import type { VoiceRange } from '../learner/voice';
+import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { demoTunes } from '../../testing/demo-tunes';
 import { ANYONE } from '../arrange/arrange-for';
@@ -7,7 +8,16 @@ import { makeupOf, studySource } from '../analyse/study-source';
 import { transposeScore } from '../score/transpose-score';
 import { intervalBetweenTonics, readKey, tonicOf } from '../pitch/key';
 import type { Score } from '../score/model';
-import { KEY_STYLES, rateKey, sortKeys, twelveKeys, type RankTask } from './rank-keys';
+import {
+  KEY_STYLES,
+  KEY_TERMS,
+  rateKey,
+  sortKeys,
+  twelveKeys,
+  weighKey,
+  type KeyTerm,
+  type RankTask,
+} from './rank-keys';
 
 let tune: Score;
 beforeAll(() => {
@@ -56,5 +66,30 @@ describe('ranking keys', () => {
     const weights = { ...KEY_STYLES['fewest-signs'].weights, distance: 50 };
     const [first] = rank(tune, { weights });
     expect(first!.terms.distance).toBe(0);
+  });
+
+  it('is the weighted sum of what was counted, the cheapest first, whatever the weights', () => {
+    const rated = rank(tune);
+    const weight = fc.integer({ min: 0, max: 20 });
+    const arbitraryWeights = fc.record(
+      Object.fromEntries(Object.keys(KEY_TERMS).map((term) => [term, weight])) as Record<
+        KeyTerm,
+        typeof weight
+      >,
+    );
+    fc.assert(
+      fc.property(arbitraryWeights, (weights) => {
+        const ranked = sortKeys(rated.map((each) => weighKey(each, weights)));
+        expect(new Set(ranked.map(({ name }) => name)).size).toBe(12);
+        for (const [index, { cost, terms }] of ranked.entries()) {
+          const sum = Object.values(terms).reduce((total, each) => total + each, 0);
+          expect(Math.abs(cost - sum)).toBeLessThanOrEqual(1);
+          if (index > 0) expect(cost).toBeGreaterThanOrEqual(ranked[index - 1]!.cost);
+        }
+        for (const { terms } of ranked)
+          for (const [term, points] of Object.entries(terms))
+            if (weights[term as KeyTerm] === 0) expect(points).toBe(0);
+      }),
+    );
   });
 });
