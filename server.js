@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
 
 // Starts the built application on this machine only, unless it is told otherwise.
@@ -18,5 +19,7 @@ process.once('uncaughtException', (error) => {
   process.exit(1);
 });
 
-await import('./build/index.js');
+const { server } = await import('./build/index.js');
+// Whoever reads the address may call at once.
+if (!server.server.listening) await once(server.server, 'listening');
 console.log(`Key Path is at ${process.env.ORIGIN}`);
