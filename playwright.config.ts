@@ -5,7 +5,8 @@ export default defineConfig({
   timeout: 180_000,
   expect: { timeout: 30_000 },
   fullyParallel: true,
-  workers: 2,
+  // Pages wait for engraving and saving more than they work.
+  workers: 3,
   use: {
     actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },

@@ -16,6 +16,8 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
     environment: 'node',
+    // A core is left free as it comes; nothing else runs meanwhile.
+    maxWorkers: '100%',
     // Properties run hundreds of cases; on a busy machine that takes its time.
     testTimeout: 120_000,
     hookTimeout: 60_000,
