@@ -32,7 +32,7 @@ if (unknown.length > 0) {
 
 const folder = '.cache/mutate';
 mkdirSync(folder, { recursive: true });
-/** Mutants that change nothing, with the reason: `file:line:column mutator`. */
+/** Mutants that change nothing, with the reason: `file | line of code | mutator | replacement`. */
 const equivalent = JSON.parse(readFileSync('scripts/mutants-that-change-nothing.json', 'utf8'));
 
 function mutate(name) {
