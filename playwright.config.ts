@@ -10,6 +10,8 @@ export default defineConfig({
   use: {
     actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },
+    // What fades in would be read for contrast half faded.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

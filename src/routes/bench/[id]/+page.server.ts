@@ -5,6 +5,7 @@ import { editionsOf, handOut } from '$lib/server/editions';
 import { found, FOUND_STATUS } from '$lib/server/found';
 import { bodyOf, listLearners } from '$lib/server/learners';
 import { studioRules } from '$lib/server/settings';
+import { sentForm } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
@@ -28,10 +29,10 @@ const handOutForm = z.object({ learnerId: z.string().min(1) });
 
 export const actions: Actions = {
   handOut: async ({ request, params }) => {
-    const form = handOutForm.safeParse(Object.fromEntries(await request.formData()));
-    if (!form.success) return fail(400, { message: 'Choose whom to hand it to.' });
-    const outcome = handOut(params.id, form.data.learnerId, Date.now());
+    const form = await sentForm(request, handOutForm, 'Choose whom to hand it to.');
+    if (!form.ok) return form.failure;
+    const outcome = handOut(params.id, form.value.learnerId, Date.now());
     if (!outcome.ok) return fail(FOUND_STATUS[outcome.code], { message: outcome.message });
-    redirect(303, `/learners/${form.data.learnerId}#a${outcome.value.assignmentId}`);
+    redirect(303, `/learners/${form.value.learnerId}#a${outcome.value.assignmentId}`);
   },
 };

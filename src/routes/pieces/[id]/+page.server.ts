@@ -4,6 +4,7 @@ import { createArrangement, listArrangements } from '$lib/server/arrangements';
 import { editionsOf } from '$lib/server/editions';
 import { found, FOUND_STATUS } from '$lib/server/found';
 import { findPiece } from '$lib/server/pieces';
+import { sentForm } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
@@ -24,9 +25,9 @@ const arrangementName = z.object({ name: z.string().trim().min(1).max(60) });
 
 export const actions: Actions = {
   arrange: async ({ request, params }) => {
-    const form = arrangementName.safeParse(Object.fromEntries(await request.formData()));
-    if (!form.success) return fail(400, { message: 'Give the arrangement a name of up to 60 letters.' });
-    const outcome = createArrangement(params.id, Date.now(), form.data);
+    const form = await sentForm(request, arrangementName, 'Give the arrangement a name of up to 60 letters.');
+    if (!form.ok) return form.failure;
+    const outcome = createArrangement(params.id, Date.now(), form.value);
     if (!outcome.ok) return fail(FOUND_STATUS[outcome.code], { message: outcome.message });
     redirect(303, `/bench/${outcome.value}`);
   },

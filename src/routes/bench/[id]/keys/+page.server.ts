@@ -5,6 +5,7 @@ import { voiceOf } from '$lib/core/learner/voice';
 import { found } from '$lib/server/found';
 import { findLearner } from '$lib/server/learners';
 import { arrangeFor } from '$lib/server/settings';
+import { sentForm } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
@@ -26,9 +27,9 @@ const takeForm = z.object({
 
 export const actions: Actions = {
   take: async ({ request, params }) => {
-    const form = takeForm.safeParse(Object.fromEntries(await request.formData()));
-    if (!form.success) return fail(400, { message: 'Choose one of the keys.' });
-    const taken = takeKey(params.id, form.data.key, form.data.octave, Date.now());
+    const form = await sentForm(request, takeForm, 'Choose one of the keys.');
+    if (!form.ok) return form.failure;
+    const taken = takeKey(params.id, form.value.key, form.value.octave, Date.now());
     if (!taken.ok) return fail(409, { message: taken.message });
     redirect(303, `/bench/${params.id}`);
   },

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { copyPins, findArrangement, makeRung, siblingsOf } from '$lib/server/arrangements';
 import { found, FOUND_STATUS } from '$lib/server/found';
 import { arrangeFor } from '$lib/server/settings';
+import { sentForm } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
@@ -22,16 +23,16 @@ const copyForm = z.object({ fromId: z.string().min(1) });
 
 export const actions: Actions = {
   make: async ({ request, params }) => {
-    const form = makeForm.safeParse(Object.fromEntries(await request.formData()));
-    if (!form.success) return fail(400, { message: 'Choose a rung of the ladder.' });
-    const made = makeRung(params.id, form.data.rung, form.data.withPins === 'on', Date.now());
+    const form = await sentForm(request, makeForm, 'Choose a rung of the ladder.');
+    if (!form.ok) return form.failure;
+    const made = makeRung(params.id, form.value.rung, form.value.withPins === 'on', Date.now());
     if (!made.ok) return fail(FOUND_STATUS[made.code], { message: made.message });
     redirect(303, `/bench/${made.value}`);
   },
   copyPins: async ({ request, params }) => {
-    const form = copyForm.safeParse(Object.fromEntries(await request.formData()));
-    if (!form.success) return fail(400, { message: 'Choose an arrangement to copy from.' });
-    const copied = copyPins(params.id, form.data.fromId, Date.now());
+    const form = await sentForm(request, copyForm, 'Choose an arrangement to copy from.');
+    if (!form.ok) return form.failure;
+    const copied = copyPins(params.id, form.value.fromId, Date.now());
     if (!copied.ok) return fail(FOUND_STATUS[copied.code], { message: copied.message });
     const { taken, kept } = copied.value;
     return {
