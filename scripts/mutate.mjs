@@ -9,7 +9,8 @@ const TARGETS = {
   snags: { files: [`${CORE}/snags/*.ts`], tests: [`${CORE}/snags/*.test.ts`] },
   choice: {
     files: [`${CORE}/ladder/choose.ts`, `${CORE}/ladder/candidates.ts`, `${CORE}/ladder/hand-choice.ts`],
-    tests: [`${CORE}/ladder/c*.test.ts`, `${CORE}/ladder/hand-choice.test.ts`],
+    // Whole pieces (climb-ladder.test.ts) would take hours; the direct tests have to notice.
+    tests: ['choose', 'candidates', 'hand-choice'].map((file) => `${CORE}/ladder/${file}.test.ts`),
   },
   load: { files: [`${CORE}/load/*.ts`], tests: [`${CORE}/load/*.test.ts`] },
   care: { files: [`${CORE}/care/*.ts`], tests: [`${CORE}/care/*.test.ts`] },

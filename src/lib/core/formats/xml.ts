@@ -1,4 +1,5 @@
 import { SaxesParser } from 'saxes';
+import { atMost } from './bounds';
 import { Refusal } from './result';
 
 /** An XML element with the line it starts on; mixed content is not kept apart, as scores do not use it. */
@@ -18,7 +19,6 @@ interface Draft {
   line: number;
 }
 
-const MAX_ELEMENTS = 3_000_000;
 const MAX_DEPTH = 64;
 
 /**
@@ -47,9 +47,8 @@ export function parseXml(text: string, file: string): XmlElement {
   });
   parser.on('opentag', (tag) => {
     count += 1;
-    if (count > MAX_ELEMENTS || stack.length >= MAX_DEPTH) {
-      refuse('too-large', 'The file has more elements than a score can have.');
-    }
+    atMost('elements', count, { file, line: parser.line });
+    if (stack.length >= MAX_DEPTH) refuse('too-large', 'The file is nested deeper than a score can be.');
     const element: Draft = {
       name: tag.name,
       attributes: tag.attributes,

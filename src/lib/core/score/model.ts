@@ -87,10 +87,6 @@ export interface TimeSignature {
   readonly beatType: number;
   /** Sizes of the beat groups in units of `beatType`, where the source says so: 3+2 of 5/8. */
   readonly groups?: readonly number[];
-  /** Staves from top to bottom, where they do not stand in the order of their numbers. */
-  readonly order?: readonly number[];
-  /** Names of the groups, as they are to be told apart when each becomes a part of its own. */
-  readonly names?: readonly string[];
   readonly symbol?: 'common' | 'cut';
 }
 

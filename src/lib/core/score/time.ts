@@ -9,8 +9,9 @@ export interface Beat {
   readonly number: number;
 }
 
-export function isValidTime({ beats, beatType }: TimeSignature): boolean {
-  return Number.isInteger(beats) && beats >= 1 && beats <= 64 && [1, 2, 4, 8, 16, 32].includes(beatType);
+export function isValidTime({ beats, beatType, groups }: TimeSignature): boolean {
+  const isWhole = (count: number) => Number.isInteger(count) && count >= 1 && count <= 64;
+  return isWhole(beats) && [1, 2, 4, 8, 16, 32].includes(beatType) && (groups ?? []).every(isWhole);
 }
 
 export function metreLength({ beats, beatType }: TimeSignature): Ticks {

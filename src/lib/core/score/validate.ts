@@ -1,4 +1,6 @@
 import type { NoteId } from '../units';
+import { midiOf, type Spelling } from '../pitch/pitch';
+import { isWholeWithin, isWithin, type Bounded } from './bounds.data';
 import type { Score } from './model';
 import { isValidTime } from './time';
 
@@ -11,7 +13,8 @@ export interface ScoreFault {
     | 'dangling-slur'
     | 'bad-time'
     | 'gap-between-measures'
-    | 'bad-finger';
+    | 'bad-finger'
+    | 'bad-number';
   readonly measure: number;
   readonly message: string;
 }
@@ -33,6 +36,7 @@ export function validateScore(score: Score): readonly ScoreFault[] {
       );
     expectedStart = measure.start + measure.length;
   }
+  faults.push(...badNumbers(score));
   const ids = new Set<NoteId>();
   for (const note of score.notes) {
     if (ids.has(note.id)) report('duplicate-id', note.measure, `Two notes share the id ${note.id}.`);
@@ -56,6 +60,53 @@ export function validateScore(score: Score): readonly ScoreFault[] {
   for (const slur of score.slurs) {
     if (!ids.has(slur.from) || !ids.has(slur.to))
       report('dangling-slur', 0, 'A slur begins or ends on no note.');
+  }
+  return faults;
+}
+
+/** Numbers that no score has: what reckons with them could go on for ever. */
+function badNumbers(score: Score): readonly ScoreFault[] {
+  const faults: ScoreFault[] = [];
+  const expect = (isGood: boolean, measure: number, what: string) => {
+    if (!isGood)
+      faults.push({ code: 'bad-number', measure, message: `There is ${what} that cannot be used.` });
+  };
+  const whole = (what: Bounded, value: number, measure: number, name: string) =>
+    expect(isWholeWithin(what, value), measure, name);
+  const spelling = ({ alter }: Spelling, measure: number, name: string) =>
+    whole('alter', alter, measure, name);
+  for (const { index, length, key, endsRepeat, endings } of score.measures) {
+    whole('length', length, index, 'a length of a measure');
+    whole('fifths', key.fifths, index, 'a key signature');
+    if (endsRepeat !== null) whole('times', endsRepeat, index, 'a number of repeats');
+    expect(endings.length <= 64, index, 'a list of endings');
+    for (const ending of endings) whole('times', ending, index, 'a number of an ending');
+  }
+  for (const event of [...score.notes, ...score.rests]) {
+    whole('length', event.duration, event.measure, 'a length of a note or rest');
+    if (!event.tuplet) continue;
+    whole('tuplet', event.tuplet.actual, event.measure, 'a tuplet');
+    whole('tuplet', event.tuplet.normal, event.measure, 'a tuplet');
+  }
+  for (const { measure, pitch, grace, lyrics } of score.notes) {
+    spelling(pitch, measure, 'an alteration of a note');
+    whole('key', midiOf(pitch), measure, 'a note off every keyboard');
+    if (grace) whole('length', grace.written, measure, 'a length of a grace note');
+    for (const { verse } of lyrics) whole('verse', verse, measure, 'a number of a verse');
+  }
+  for (const { measure, chord } of score.chords) {
+    if (chord.kind === 'none') continue;
+    spelling(chord.root, measure, 'an alteration of a chord’s root');
+    if (chord.bass) spelling(chord.bass, measure, 'an alteration of a chord’s bass');
+  }
+  for (const clef of score.clefs) {
+    whole('clefLine', clef.line, clef.measure, 'a line of a clef');
+    whole('clefOctave', clef.octave, clef.measure, 'an octave of a clef');
+  }
+  for (const mark of score.marks) {
+    if (mark.kind !== 'tempo') continue;
+    expect(isWithin('tempo', mark.bpm), mark.measure, 'a tempo');
+    whole('length', mark.beatUnit, mark.measure, 'a length of a beat');
   }
   return faults;
 }

@@ -19,8 +19,6 @@ const time = z.object({
   beats: whole.min(1),
   beatType: whole.min(1),
   groups: z.array(whole).optional(),
-  order: z.array(whole).optional(),
-  names: z.array(z.string()).optional(),
   symbol: z.enum(['common', 'cut']).optional(),
 });
 const place = { part: whole, staff: whole, voice: z.string(), measure: whole, at: whole };

@@ -1,8 +1,9 @@
 import type { TimeSignature, Score } from '../../score/model';
 import { bpm, ticks } from '../../units';
-import { validateScore } from '../../score/validate';
 import { assembleScore, PLAIN_EVENT, type MeasurePlan, type VoicePlan } from '../assemble';
 import { warnUnevenMeasures } from '../measure-lengths';
+import { atMost } from '../bounds';
+import { reading } from '../reading';
 import { Refusal, WarningList, type ReadResult } from '../result';
 import {
   defaultUnitLength,
@@ -18,8 +19,6 @@ import { looksLikeMusic, stripComment } from './lines';
 import { arrangeStaves } from './staves';
 import { alignLyrics, joinMeasure, VoiceReader } from './voice';
 
-const MAX_TEXT = 2_000_000;
-const MAX_MEASURES = 5000;
 const C_MAJOR: KeyField = { key: { fifths: 0, mode: 'major' }, signs: new Map(), clef: null, mode: null };
 /** Fields that say nothing about the music; they are passed over without a word. */
 const SILENT_FIELDS = 'ABDFGHNOSZXrIimUusRE';
@@ -30,14 +29,7 @@ const SILENT_FIELDS = 'ABDFGHNOSZXrIimUusRE';
  * What is skipped is reported with its line and column; only a text without any tune is refused. O(characters).
  */
 export function readAbc(text: string, file: string): ReadResult<Score> {
-  const warnings = new WarningList();
-  try {
-    const score = new TuneReader(text, file, warnings).read();
-    return { ok: true, value: score, warnings: warnings.list() };
-  } catch (error) {
-    if (error instanceof Refusal) return { ok: false, error: error.detail };
-    throw error;
-  }
+  return reading(file, (warnings) => new TuneReader(text, file, warnings).read());
 }
 
 class TuneReader {
@@ -62,7 +54,7 @@ class TuneReader {
   ) {}
 
   read(): Score {
-    if (this.text.length > MAX_TEXT) this.#refuse('too-large', 'The text is far longer than a tune.');
+    atMost('characters', this.text.length, { file: this.file });
     for (const [index, raw] of this.#tuneLines()) this.#line(raw, index);
     const voices = [...this.#voices.values()];
     for (const voice of voices) voice.bar(0);
@@ -75,7 +67,7 @@ class TuneReader {
     return this.#build(sounding);
   }
 
-  #refuse(code: 'not-a-score' | 'too-large' | 'bad-score', message: string): never {
+  #refuse(code: 'not-a-score', message: string): never {
     throw new Refusal({ code, message, place: { file: this.file } });
   }
 
@@ -94,6 +86,7 @@ class TuneReader {
   }
 
   #line(raw: string, number: number): void {
+    atMost('characters in one line', raw.length, { file: this.file, line: number });
     if (raw.startsWith('%%')) {
       this.#directive(raw.slice(2).trim(), number);
       return;
@@ -126,8 +119,6 @@ class TuneReader {
       warnings: this.warnings,
       inlineField: (name, value, column) => this.#field(name, value, number, column),
     });
-    if (voice.measures.length > MAX_MEASURES)
-      this.#refuse('too-large', `The tune has over ${MAX_MEASURES} measures.`);
   }
 
   #directive(text: string, line: number): void {
@@ -267,7 +258,9 @@ class TuneReader {
   }
 
   #newVoice(id: string, name: string): VoiceReader {
+    atMost('voices', this.#voices.size + 1, { file: this.file });
     const voice = new VoiceReader(id, name, {
+      file: this.file,
       unitLength: this.#unitLength ?? defaultUnitLength(this.#isFree ? null : this.#time),
       time: this.#time,
       isFree: this.#isFree,
@@ -347,8 +340,6 @@ class TuneReader {
     });
     const lines = lead.measures.map((measure) => measure.line);
     warnUnevenMeasures(score.measures, this.#uneven(lines, score), () => this.#isFree);
-    const fault = validateScore(score)[0];
-    if (fault) this.#refuse('bad-score', `The tune contradicts itself: ${fault.message}`);
     return score;
   }
 

@@ -2,6 +2,7 @@ import type { Pitch, Step } from '../../pitch/pitch';
 import { signatureAlter } from '../../pitch/key';
 import type { ChordSymbol, Clef, Lyric, Mark, TimeSignature } from '../../score/model';
 import type { MeasurePlan, VoiceEvent } from '../assemble';
+import { atMost } from '../bounds';
 import type { KeyField } from './fields';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
@@ -47,11 +48,18 @@ export class VoiceReader {
   lineNotes: EventDraft[] = [];
   endings: readonly number[] = [];
   readonly #accidentals = new Map<Step, number>();
+  #count = 0;
 
   constructor(
     readonly id: string,
     readonly name: string,
-    start: { unitLength: number; time: TimeSignature; isFree: boolean; key: KeyField },
+    private readonly start: {
+      file: string;
+      unitLength: number;
+      time: TimeSignature;
+      isFree: boolean;
+      key: KeyField;
+    },
   ) {
     this.unitLength = start.unitLength;
     this.time = start.time;
@@ -86,7 +94,12 @@ export class VoiceReader {
   add(event: EventDraft, line: number): void {
     if (this.isMeasureEmpty) this.open.line = line;
     while (this.open.layers.length <= this.layer) this.open.layers.push([]);
-    this.open.layers[this.layer]!.push(event);
+    const layer = this.open.layers[this.layer]!;
+    layer.push(event);
+    const place = { file: this.start.file, line };
+    atMost('notes in one chord', event.pitches.length, place);
+    atMost('notes in one measure', layer.length, place);
+    atMost('notes', (this.#count += event.pitches.length), place);
     if (event.pitches.length > 0 && !event.grace) this.lineNotes.push(event);
   }
 
@@ -98,6 +111,7 @@ export class VoiceReader {
   /** Goes back to the start of the measure for another layer over the same beats. */
   overlay(): void {
     this.layer += 1;
+    atMost('voices', this.layer, { file: this.start.file, line: this.open.line });
     this.at = 0;
     this.#accidentals.clear();
   }
@@ -107,6 +121,7 @@ export class VoiceReader {
     const closed = this.isMeasureEmpty ? null : this.open;
     if (closed) {
       this.measures.push(closed);
+      atMost('measures', this.measures.length, { file: this.start.file, line });
       this.open = this.#newMeasure(line);
     }
     this.at = 0;

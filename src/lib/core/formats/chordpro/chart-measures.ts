@@ -2,6 +2,7 @@ import type { Chord } from '../../pitch/chord';
 import type { TimeSignature } from '../../score/model';
 import { beatsOf, metreLength } from '../../score/time';
 import type { WarningList } from '../result';
+import { atMost } from '../bounds';
 import type { ChartToken, MusicToken } from './tokens';
 
 /** What a chart says of one measure; positions are ticks from its start. */
@@ -42,6 +43,7 @@ export class ChartMeasures {
   constructor(
     private readonly timing: ChartTiming,
     private readonly hasSlashes: boolean,
+    private readonly file: string,
     private readonly warnings: WarningList,
   ) {}
 
@@ -91,6 +93,10 @@ export class ChartMeasures {
           endsLine: false,
         });
         this.#leadIn = '';
+        atMost('chords and slashes in one measure', this.#cells.length, {
+          file: this.file,
+          line: this.#line,
+        });
         if (this.timing === 'order') this.#close();
         else if (this.timing === 'beats' && this.#cells.length === beatsOf(this.time).length) this.#close();
         return;
@@ -167,6 +173,7 @@ export class ChartMeasures {
       note: this.#note,
       startsRepeat: this.#startsRepeat,
     });
+    atMost('measures', this.measures.length, { file: this.file, line: this.#line });
     this.#rehearsal = null;
     this.#note = null;
     this.#startsRepeat = false;

@@ -4,13 +4,12 @@ import { isValidTime } from '../../score/time';
 import type { Mark, Score, TimeSignature } from '../../score/model';
 import { bpm, ticks } from '../../units';
 import { assembleScore, PLAIN_EVENT } from '../assemble';
-import { Refusal, WarningList, type ReadResult } from '../result';
+import { atMost } from '../bounds';
+import { reading } from '../reading';
+import { Refusal, type ReadResult, type WarningList } from '../result';
 import { readMetreField } from '../abc/fields';
 import { ChartMeasures, type ChartMeasure, type ChartTiming } from './chart-measures';
 import { mergeByColumn, readChordLine, readLyricLine, type ChartToken } from './tokens';
-
-const MAX_TEXT = 1_000_000;
-const MAX_MEASURES = 5000;
 
 /** One line of a chart once it is known what it is. */
 type ChartLine =
@@ -35,28 +34,21 @@ interface Header {
  * An unclosed bracket or a directive that is not known is reported with its line, and loses nothing else. O(characters).
  */
 export function readChart(text: string, file: string): ReadResult<Score> {
-  const warnings = new WarningList();
-  try {
-    return { ok: true, value: readSong(text, file, warnings), warnings: warnings.list() };
-  } catch (error) {
-    if (error instanceof Refusal) return { ok: false, error: error.detail };
-    throw error;
-  }
+  return reading(file, (warnings) => readSong(text, file, warnings));
 }
 
 function readSong(text: string, file: string, warnings: WarningList): Score {
-  const refuse = (code: 'too-large' | 'not-a-score', message: string): never => {
-    throw new Refusal({ code, message, place: { file } });
-  };
-  if (text.length > MAX_TEXT) refuse('too-large', 'The text is far longer than a song.');
+  atMost('characters', text.length, { file });
   const header: Header = { title: '', composer: '', lyricist: '', rights: '', key: null, tempoBpm: null };
-  const lines = readLines(text, header, warnings);
+  const lines = readLines(text, header, file, warnings);
   const tokens = lines.flatMap((line) => (line.kind === 'music' ? line.tokens : []));
   if (!tokens.some((token) => token.kind === 'chord'))
-    refuse(
-      'not-a-score',
-      'There are no chords in this text. Write chord names in [brackets], or a line such as | C / / / |.',
-    );
+    throw new Refusal({
+      code: 'not-a-score',
+      message:
+        'There are no chords in this text. Write chord names in [brackets], or a line such as | C / / / |.',
+      place: { file },
+    });
   const timing: ChartTiming = tokens.some((token) => token.kind === 'bar')
     ? 'bars'
     : tokens.some((token) => token.kind === 'beat')
@@ -64,8 +56,7 @@ function readSong(text: string, file: string, warnings: WarningList): Score {
       : 'order';
   if (timing === 'order')
     warnings.add('The chart has neither bars nor slashes, so every chord was given a whole measure.');
-  const measures = gather(lines, timing, warnings);
-  if (measures.length > MAX_MEASURES) refuse('too-large', `The chart has over ${MAX_MEASURES} measures.`);
+  const measures = gather(lines, timing, file, warnings);
   const draft = buildScore(header, measures, file, header.key);
   if (header.key !== null && readKey(header.key)) return draft;
   if (header.key !== null) warnings.add(`“${header.key}” is no key; it was found from the chords.`);
@@ -76,12 +67,13 @@ function readSong(text: string, file: string, warnings: WarningList): Score {
 function gather(
   lines: readonly ChartLine[],
   timing: ChartTiming,
+  file: string,
   warnings: WarningList,
 ): readonly ChartMeasure[] {
   const hasSlashes = lines.some(
     (line) => line.kind === 'music' && line.tokens.some((token) => token.kind === 'beat'),
   );
-  const chart = new ChartMeasures(timing, hasSlashes, warnings);
+  const chart = new ChartMeasures(timing, hasSlashes, file, warnings);
   const sections = new Map<string, ChartLine[]>();
   let open: ChartLine[] = [];
   const play = (line: ChartLine) => {
@@ -118,7 +110,7 @@ function gather(
   return chart.finish();
 }
 
-function readLines(text: string, header: Header, warnings: WarningList): readonly ChartLine[] {
+function readLines(text: string, header: Header, file: string, warnings: WarningList): readonly ChartLine[] {
   const raw = text.split(/\r\n|\r|\n/);
   const lines: ChartLine[] = [];
   let isTab = false;
@@ -126,6 +118,7 @@ function readLines(text: string, header: Header, warnings: WarningList): readonl
   for (let index = 0; index < raw.length && !isOver; index += 1) {
     const content = raw[index]!.trimEnd();
     const spot = { line: index + 1, column: 1 };
+    atMost('characters in one line', content.length, { file, line: spot.line });
     const trimmed = content.trim();
     if (trimmed === '' || trimmed.startsWith('#')) continue;
     if (trimmed.startsWith('{')) {

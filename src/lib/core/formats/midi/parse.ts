@@ -2,10 +2,11 @@ import { strFromU8 } from 'fflate';
 import { parseMidi, type MidiEvent } from 'midi-file';
 import type { TimeSignature } from '../../score/model';
 import { isValidTime } from '../../score/time';
+import { atMost } from '../bounds';
 import { Refusal, type FileErrorCode, type WarningList } from '../result';
 
-const MAX_BYTES = 10 * 1024 * 1024;
-const MAX_NOTES = 100_000;
+/** Every event takes a hundred times its bytes once it is read. */
+const MAX_BYTES = 1024 * 1024;
 const MAX_QUARTERS = 40_000;
 const DRUM_CHANNEL = 9;
 
@@ -46,7 +47,7 @@ export function parsePerformance(bytes: Uint8Array, file: string, warnings: Warn
   };
   if (bytes.length === 0) refuse('empty-file', 'The file is empty.');
   if (bytes.length > MAX_BYTES)
-    refuse('too-large', 'The file is larger than 10 MB, which no MIDI score needs.');
+    refuse('too-large', 'The file is larger than 1 MB, which no MIDI score needs.');
   const division = checkChunks(bytes, refuse, warnings);
   let tracks: readonly (readonly MidiEvent[])[];
   try {
@@ -54,7 +55,7 @@ export function parsePerformance(bytes: Uint8Array, file: string, warnings: Warn
   } catch {
     return refuse('bad-midi', 'The file is damaged: its events cannot be read. Export or record it again.');
   }
-  return gather(tracks, division, refuse, warnings);
+  return gather(tracks, division, file, refuse, warnings);
 }
 
 type Refuse = (code: FileErrorCode, message: string) => never;
@@ -124,11 +125,13 @@ function withoutForeignChunks(bytes: Uint8Array): Uint8Array {
 function gather(
   tracks: readonly (readonly MidiEvent[])[],
   division: number,
+  file: string,
   refuse: Refuse,
   warnings: WarningList,
 ): Performance {
   let title = '';
   let count = 0;
+  let held = 0;
   const played: PlayedTrack[] = [];
   const tempos: At<number>[] = [];
   const times: At<TimeSignature>[] = [];
@@ -184,21 +187,25 @@ function gather(
           const id = `${channel}/${key}`;
           const waiting = open.get(id) ?? [];
           open.set(id, waiting);
-          if (event.type === 'noteOn') waiting.push({ start: at, velocity: event.velocity ?? 64 });
-          else {
+          if (event.type === 'noteOn') {
+            waiting.push({ start: at, velocity: event.velocity ?? 64 });
+            atMost('notes', (count += 1), { file });
+            atMost('notes held at once', (held += 1), { file });
+          } else {
             const from = waiting.shift();
             if (from) {
+              held -= 1;
               const notes = byChannel.get(channel!) ?? [];
               byChannel.set(channel!, notes);
               if (at > from.start)
                 notes.push({ start: from.start, end: at, key: key!, velocity: from.velocity });
-              if ((count += 1) > MAX_NOTES) refuse('too-large', `The file has over ${MAX_NOTES} notes.`);
             }
           }
         }
       }
     }
     for (const [id, waiting] of open) {
+      held -= waiting.length;
       for (const { start, velocity } of waiting) {
         warnings.add('A note is never let go in the file; it was ended with its track.');
         const [channel, key] = id.split('/').map(Number) as [number, number];

@@ -2,10 +2,11 @@ import type { Key } from '../../pitch/key';
 import { spellLine } from '../../pitch/spell';
 import type { Mark, Part, Score, Tuplet } from '../../score/model';
 import { beatsOf, type Beat } from '../../score/time';
-import { validateScore } from '../../score/validate';
 import { bpm, ticks, TICKS_PER_QUARTER } from '../../units';
 import { assembleScore, PLAIN_MEASURE, type VoicePlan } from '../assemble';
-import { Refusal, WarningList, type ReadResult } from '../result';
+import { atMost } from '../bounds';
+import { reading } from '../reading';
+import type { ReadResult, WarningList } from '../result';
 import { areWritten, findGrids, snap, type Grid } from './grid';
 import { keysOf } from './written-key';
 import { layMeasures, type PlayedMeasure } from './metre';
@@ -14,21 +15,12 @@ import { quantise } from './quantise';
 import { splitHands } from './split-hands';
 import { writeVoices, type GridNote } from './voices';
 
-const MAX_MEASURES = 5000;
 /**
  * Reads a standard MIDI file as a score: finds the grid and quantises, lays measures with their pickup, spells by key, and
  * parts a keyboard track into two hands by stream. Drums are left out. O(notes × divisions).
  */
 export function readMidi(bytes: Uint8Array, file: string): ReadResult<Score> {
-  const warnings = new WarningList();
-  try {
-    const performance = parsePerformance(bytes, file, warnings);
-    const score = scoreOf(performance, file, warnings);
-    return { ok: true, value: score, warnings: warnings.list() };
-  } catch (error) {
-    if (error instanceof Refusal) return { ok: false, error: error.detail };
-    throw error;
-  }
+  return reading(file, (warnings) => scoreOf(parsePerformance(bytes, file, warnings), file, warnings));
 }
 
 interface StaffPlan {
@@ -47,12 +39,7 @@ interface Stream {
 
 function scoreOf(performance: Performance, file: string, warnings: WarningList): Score {
   const measures = layMeasures(performance);
-  if (measures.length > MAX_MEASURES)
-    throw new Refusal({
-      code: 'too-large',
-      message: `The file has over ${MAX_MEASURES} measures.`,
-      place: { file },
-    });
+  atMost('measures', measures.length, { file });
   const origin = Math.round(measures[0]!.start * TICKS_PER_QUARTER);
   const beats = beatsThrough(measures);
   const { parts, streams } = layStreams(performance, beats);
@@ -86,7 +73,7 @@ function scoreOf(performance: Performance, file: string, warnings: WarningList):
       measures: spellMeasures(events, keys),
     })),
   );
-  const score = assembleScore({
+  return assembleScore({
     title: performance.title || file.replace(/^.*[\\/]/, '').replace(/\.[^.]+$/, ''),
     composer: '',
     parts,
@@ -101,14 +88,6 @@ function scoreOf(performance: Performance, file: string, warnings: WarningList):
     chords: [],
     marks: marksOf(performance, grids[0]!, bounds, origin),
   });
-  const fault = validateScore(score)[0];
-  if (fault)
-    throw new Refusal({
-      code: 'bad-score',
-      message: `The file contradicts itself: ${fault.message}`,
-      place: { file },
-    });
-  return score;
 }
 
 type PlacedBeat = Parameters<typeof findGrids>[1][number];

@@ -4,7 +4,7 @@ import { decodeText } from '../text-encoding';
 import { childOf, childrenOf, parseXml } from '../xml';
 
 export const MAX_FILE_BYTES = 10 * 1024 * 1024;
-const MAX_INFLATED_BYTES = 48 * 1024 * 1024;
+const MAX_INFLATED_BYTES = 32 * 1024 * 1024;
 const MAX_ENTRIES = 200;
 
 /** Gets the score's XML text out of a .musicxml, .xml or compressed .mxl file. @throws Refusal */

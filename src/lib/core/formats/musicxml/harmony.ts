@@ -1,6 +1,8 @@
 import { qualityName, readChord, type Chord, type NamedChord, type Quality } from '../../pitch/chord';
 import { spellingName, type Spelling, type Step } from '../../pitch/pitch';
 import { childOf, childrenOf, numberOf, textOf, type XmlElement } from '../xml';
+import { wholeOf } from './numbers';
+import type { Cursor } from './part-state';
 
 /** MusicXML kind values and the chord ending each stands for. */
 const KIND_ENDINGS: Readonly<Record<string, string>> = {
@@ -34,12 +36,12 @@ const KIND_ENDINGS: Readonly<Record<string, string>> = {
 const ENDING_KINDS = new Map(Object.entries(KIND_ENDINGS).map(([kind, ending]) => [ending, kind]));
 
 /** Reads a `<harmony>`; null when it names no chord that Key Path knows. */
-export function readHarmony(harmony: XmlElement): Chord | null {
+export function readHarmony(cursor: Cursor, harmony: XmlElement): Chord | null {
   const kind = childOf(harmony, 'kind');
   if (kind?.text === 'none') return { kind: 'none' };
-  const root = readTone(harmony, 'root');
+  const root = readTone(cursor, harmony, 'root');
   if (!root || !kind) return null;
-  const bass = readTone(harmony, 'bass');
+  const bass = readTone(cursor, harmony, 'bass');
   const ending = KIND_ENDINGS[kind.text];
   const degrees = childrenOf(harmony, 'degree').map(readDegree);
   // Some programs leave the printed text empty whatever the kind.
@@ -59,11 +61,11 @@ export function readHarmony(harmony: XmlElement): Chord | null {
   return null;
 }
 
-function readTone(harmony: XmlElement, which: 'root' | 'bass'): Spelling | null {
+function readTone(cursor: Cursor, harmony: XmlElement, which: 'root' | 'bass'): Spelling | null {
   const element = childOf(harmony, which);
   const step = element && textOf(element, `${which}-step`);
   if (!element || !step || !/^[A-G]$/.test(step)) return null;
-  return { step: step as Step, alter: numberOf(element, `${which}-alter`) ?? 0 };
+  return { step: step as Step, alter: wholeOf(cursor, element, `${which}-alter`, 'alter') ?? 0 };
 }
 
 /** A degree as a chord ending: `(add9)`, `b5`, `#11`; null for what an ending cannot say. */

@@ -10,6 +10,7 @@ import type {
   Rest,
   TimeSignature,
 } from '../../score/model';
+import { isWithin } from '../../score/bounds.data';
 import { TICKS_PER_QUARTER, type NoteId, type Ticks } from '../../units';
 import { Refusal, type WarningList } from '../result';
 import { childrenOf, numberOf, type XmlElement } from '../xml';
@@ -77,6 +78,8 @@ export interface Cursor {
   lastGraceOrder: number;
   rehearsal: string | null;
   readonly beamStarts: Ticks[];
+  notes: number;
+  chordNotes: number;
 }
 
 export function createPartReader(element: XmlElement, index: number, warnings: WarningList): PartReader {
@@ -107,12 +110,26 @@ export function createPartReader(element: XmlElement, index: number, warnings: W
 /** Length of a `<duration>` in ticks from an exact position, so that rounding never drifts. @throws Refusal */
 export function durationOf(reader: PartReader, cursor: Cursor, element: XmlElement): number {
   const duration = numberOf(element, 'duration');
-  if (duration === null || duration < 0 || duration > 1e7) {
+  const length = duration === null ? NaN : (duration * TICKS_PER_QUARTER) / reader.divisions;
+  // Written so that NaN is refused, too.
+  if (!isWithin('length', length)) {
     throw new Refusal({
       code: 'bad-score',
       message: 'A note or rest has no usable duration.',
       place: { file: cursor.file, line: element.line, measure: cursor.number },
     });
   }
-  return (duration * TICKS_PER_QUARTER) / reader.divisions;
+  return length;
+}
+
+/** Moves the place of reading within its measure, in ticks. @throws Refusal where the measure would be longer than any metre */
+export function moveTo(cursor: Cursor, at: number, element: XmlElement): void {
+  if (!isWithin('length', at)) {
+    throw new Refusal({
+      code: 'bad-score',
+      message: 'The measure is longer than any metre.',
+      place: { file: cursor.file, line: element.line, measure: cursor.number },
+    });
+  }
+  cursor.at = at;
 }

@@ -3,12 +3,15 @@ import { isValidTime } from '../../score/time';
 import { keyOf, respellKey, tonicOf } from '../../pitch/key';
 import { transposeSpelling } from '../../pitch/interval';
 import { ticks } from '../../units';
+import { MOST } from '../bounds';
 import { childOf, childrenOf, numberOf, textOf, type XmlElement } from '../xml';
+import { numberBetween, wholeOf } from './numbers';
 import type { Cursor, PartReader } from './part-state';
 
 /** Reads `<attributes>`: divisions, key, time, clefs, staves and transposition. */
 export function readAttributes(reader: PartReader, cursor: Cursor, element: XmlElement): void {
   const divisions = numberOf(element, 'divisions');
+  if (divisions !== null && divisions > 0) numberBetween(cursor, element, 'divisions', 0.25, 1_000_000);
   if (divisions !== null) {
     if (divisions > 0) reader.divisions = divisions;
     else
@@ -19,7 +22,7 @@ export function readAttributes(reader: PartReader, cursor: Cursor, element: XmlE
   }
   const staves = numberOf(element, 'staves');
   if (staves !== null) reader.staves = Math.max(reader.staves, Math.min(8, Math.max(1, Math.round(staves))));
-  readTransposition(reader, element);
+  readTransposition(reader, cursor, element);
   const key = childOf(element, 'key');
   if (key) readKey(reader, cursor, key);
   const time = childOf(element, 'time');
@@ -32,14 +35,14 @@ export function readAttributes(reader: PartReader, cursor: Cursor, element: XmlE
     reader.warnings.add('A staff that has not five lines is shown with five.', cursor.number);
 }
 
-function readTransposition(reader: PartReader, element: XmlElement): void {
+function readTransposition(reader: PartReader, cursor: Cursor, element: XmlElement): void {
   const transpose = childOf(element, 'transpose');
   if (!transpose) return;
-  const octaves = numberOf(transpose, 'octave-change') ?? 0;
-  const chromatic = numberOf(transpose, 'chromatic') ?? 0;
+  const octaves = numberBetween(cursor, transpose, 'octave-change', -4, 4) ?? 0;
+  const chromatic = Math.round(numberBetween(cursor, transpose, 'chromatic', -48, 48) ?? 0);
   // Without the diatonic part the letter steps are those of the plain interval.
   const diatonic =
-    numberOf(transpose, 'diatonic') ??
+    numberBetween(cursor, transpose, 'diatonic', -28, 28) ??
     Math.sign(chromatic) * [0, 1, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6, 7][Math.abs(chromatic) % 12]!;
   const interval = { steps: diatonic + 7 * octaves, semitones: chromatic + 12 * octaves };
   reader.transposition = interval.steps === 0 && interval.semitones === 0 ? null : interval;
@@ -79,7 +82,7 @@ function readTime(reader: PartReader, cursor: Cursor, element: XmlElement): void
   const beats = groups.reduce((sum, each) => sum + each, 0);
   const beatType = beatTypes[0] ?? 4;
   const isSameUnit = beatTypes.every((each) => each === beatType);
-  if (beatsTexts.length === 0 || !isSameUnit || !isValidTime({ beats, beatType })) {
+  if (beatsTexts.length === 0 || !isSameUnit || !isValidTime({ beats, beatType, groups })) {
     reader.warnings.add(
       'A time signature that Key Path cannot count was left out; the measures keep their length.',
       cursor.number,
@@ -98,14 +101,15 @@ function readTime(reader: PartReader, cursor: Cursor, element: XmlElement): void
 function readClef(reader: PartReader, cursor: Cursor, element: XmlElement): void {
   const sign = textOf(element, 'sign');
   const staff = Number(element.attributes['number'] ?? 1) - 1;
+  if (!(staff >= 0 && staff < MOST.staves && Number.isInteger(staff))) return;
   if (sign !== 'G' && sign !== 'F' && sign !== 'C') {
     reader.warnings.add(`The clef “${sign ?? ''}” was left out.`, cursor.number);
     return;
   }
   const clef: Clef = {
     sign,
-    line: numberOf(element, 'line') ?? { G: 2, F: 4, C: 3 }[sign],
-    octave: numberOf(element, 'clef-octave-change') ?? 0,
+    line: wholeOf(cursor, element, 'line', 'clefLine') ?? { G: 2, F: 4, C: 3 }[sign],
+    octave: wholeOf(cursor, element, 'clef-octave-change', 'clefOctave') ?? 0,
   };
   const before = reader.clefAt.get(staff);
   if (before && before.sign === clef.sign && before.line === clef.line && before.octave === clef.octave)

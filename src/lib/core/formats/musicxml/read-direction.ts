@@ -1,5 +1,8 @@
+import { isWithin } from '../../score/bounds.data';
 import { bpm, TICKS_PER_QUARTER, TICKS_PER_WHOLE, ticks, type Ticks } from '../../units';
 import { childOf, childrenOf, numberOf, textOf, type XmlElement } from '../xml';
+import { MOST } from '../bounds';
+import { numberBetween } from './numbers';
 import type { Cursor, PartReader } from './part-state';
 
 const NOTE_TYPES: Readonly<Record<string, number>> = {
@@ -17,14 +20,21 @@ const NOTE_TYPES: Readonly<Record<string, number>> = {
 /** Length of a MusicXML note type with dots; null for a type that is not known. */
 export function typeLength(type: string | null, dots: number): Ticks | null {
   const divisor = type === null ? undefined : NOTE_TYPES[type];
-  return divisor === undefined ? null : ticks((TICKS_PER_WHOLE / divisor) * (2 - 1 / 2 ** dots));
+  const length = divisor === undefined ? NaN : (TICKS_PER_WHOLE / divisor) * (2 - 1 / 2 ** dots);
+  return Number.isInteger(length) ? ticks(length) : null;
+}
+
+/** How far from where it stands a sign is meant, in ticks; a distance that no measure has is none. */
+export function offsetOf(reader: PartReader, element: XmlElement): number {
+  const offset = ((numberOf(element, 'offset') ?? 0) * TICKS_PER_QUARTER) / reader.divisions;
+  return isWithin('length', Math.abs(offset)) ? offset : 0;
 }
 
 /** Reads `<direction>`: dynamics, words, rehearsal marks, tempo, hairpins and pedal. */
 export function readDirection(reader: PartReader, cursor: Cursor, element: XmlElement): void {
-  const offset = ((numberOf(element, 'offset') ?? 0) * TICKS_PER_QUARTER) / reader.divisions;
+  const offset = offsetOf(reader, element);
   const at = ticks(cursor.start + Math.max(0, Math.round(cursor.at + offset)));
-  const staff = Math.max(0, (numberOf(element, 'staff') ?? 1) - 1);
+  const staff = Math.max(0, Math.round(numberBetween(cursor, element, 'staff', 0, MOST.staves) ?? 1) - 1);
   const place = { part: reader.index, staff, measure: cursor.index, at };
   const placement = element.attributes['placement'] === 'below' ? 'below' : 'above';
   for (const type of element.children
@@ -49,7 +59,7 @@ export function readDirection(reader: PartReader, cursor: Cursor, element: XmlEl
       case 'metronome': {
         const beatUnit = typeLength(textOf(type, 'beat-unit'), childrenOf(type, 'beat-unit-dot').length);
         const perMinute = numberOf(type, 'per-minute');
-        if (beatUnit && perMinute && perMinute > 0) {
+        if (beatUnit && perMinute && isWithin('tempo', perMinute)) {
           reader.marks.push({ ...place, kind: 'tempo', bpm: bpm(perMinute), beatUnit });
         } else reader.warnings.add('A tempo mark that gives no number was left out.', cursor.number);
         break;
@@ -75,7 +85,7 @@ export function readDirection(reader: PartReader, cursor: Cursor, element: XmlEl
 
 export function readSound(reader: PartReader, cursor: Cursor, sound: XmlElement, offset: number): void {
   const tempo = Number(sound.attributes['tempo'] ?? 0);
-  if (tempo > 0 && Number.isFinite(tempo)) {
+  if (isWithin('tempo', tempo)) {
     const at = ticks(cursor.start + Math.max(0, Math.round(cursor.at + offset)));
     reader.marks.push({
       kind: 'tempo',

@@ -4,8 +4,10 @@ import { transposePitch } from '../../pitch/interval';
 import { midiOf, type Pitch, type Step } from '../../pitch/pitch';
 import { noteId, ticks, type NoteId } from '../../units';
 import { Refusal } from '../result';
+import { atMost, MOST } from '../bounds';
 import { childOf, childrenOf, numberOf, textOf, type XmlElement } from '../xml';
-import { durationOf, type Cursor, type PartReader } from './part-state';
+import { numberBetween, wholeOf } from './numbers';
+import { durationOf, moveTo, type Cursor, type PartReader } from './part-state';
 import { typeLength } from './read-direction';
 
 const DEFAULT_GRACE = ticks(5040);
@@ -46,7 +48,7 @@ export function readNote(reader: PartReader, cursor: Cursor, element: XmlElement
   const duration = ticks(Math.round(from + exactLength) - at);
   if (!isChord) {
     cursor.chordAt = cursor.at;
-    cursor.at += exactLength;
+    moveTo(cursor, cursor.at + exactLength, element);
     cursor.furthest = Math.max(cursor.furthest, Math.round(cursor.at));
   }
   for (const child of element.children) {
@@ -62,11 +64,11 @@ export function readNote(reader: PartReader, cursor: Cursor, element: XmlElement
     reader.warnings.add('Cue notes (small notes from another part) were left out.', cursor.number);
     return;
   }
-  const staff = Math.max(0, (numberOf(element, 'staff') ?? 1) - 1);
+  const staff = Math.max(0, Math.round(numberBetween(cursor, element, 'staff', 0, MOST.staves) ?? 1) - 1);
   reader.staves = Math.max(reader.staves, staff + 1);
   const voice = voiceLabel(textOf(element, 'voice') ?? '1');
   const place = { part: reader.index, staff, voice, measure: cursor.index, at: ticks(cursor.start + at) };
-  const tuplet = readTuplet(element);
+  const tuplet = readTuplet(cursor, element);
   const beam = childrenOf(element, 'beam').find((each) => (each.attributes['number'] ?? '1') === '1');
   if (beam?.text === 'begin') cursor.beamStarts.push(ticks(at));
 
@@ -89,6 +91,10 @@ export function readNote(reader: PartReader, cursor: Cursor, element: XmlElement
   const isNewGrace = grace !== undefined && !isChord;
   const graceOrder = grace ? (isNewGrace ? cursor.graceOrder++ : cursor.graceOrder - 1) : null;
   if (!grace) cursor.graceOrder = 0;
+  const spot = { file: cursor.file, line: element.line, measure: cursor.number };
+  atMost('notes in one measure', (cursor.notes += 1), spot);
+  cursor.chordNotes = isChord ? cursor.chordNotes + 1 : 1;
+  atMost('notes in one chord', cursor.chordNotes, spot);
   const id = freeId(reader, { ...place, tickInMeasure: at, graceOrder });
   const notations = readNotations(reader, cursor, element, { id, voice });
   const note: Note = {
@@ -133,7 +139,7 @@ function readPitch(reader: PartReader, cursor: Cursor, element: XmlElement): Pit
   if (!pitch) return null;
   const step = textOf(pitch, 'step') ?? '';
   const octave = numberOf(pitch, 'octave');
-  const alter = numberOf(pitch, 'alter') ?? 0;
+  const alter = numberBetween(cursor, pitch, 'alter', -3.5, 3.5) ?? 0;
   const place = { file: cursor.file, line: pitch.line, measure: cursor.number };
   if (!/^[A-G]$/.test(step) || octave === null || !Number.isInteger(octave) || octave < -1 || octave > 10) {
     throw new Refusal({ code: 'bad-score', message: 'A note has no usable pitch.', place });
@@ -149,11 +155,11 @@ function readPitch(reader: PartReader, cursor: Cursor, element: XmlElement): Pit
 }
 
 /** The ratio only; which notes belong together is settled when the voice is whole (build-score.ts). */
-function readTuplet(element: XmlElement): Tuplet | null {
+function readTuplet(cursor: Cursor, element: XmlElement): Tuplet | null {
   const ratio = childOf(element, 'time-modification');
-  const actual = ratio && numberOf(ratio, 'actual-notes');
-  const normal = ratio && numberOf(ratio, 'normal-notes');
-  if (!actual || !normal || actual < 1 || normal < 1 || actual === normal) return null;
+  const actual = ratio && wholeOf(cursor, ratio, 'actual-notes', 'tuplet');
+  const normal = ratio && wholeOf(cursor, ratio, 'normal-notes', 'tuplet');
+  if (!actual || !normal || actual === normal) return null;
   return { id: '', actual, normal };
 }
 
@@ -166,7 +172,7 @@ function readLyric(lyric: XmlElement): readonly Lyric[] {
   if (!text) return [];
   return [
     {
-      verse: Number.parseInt(lyric.attributes['number'] ?? '1', 10) || 1,
+      verse: Math.min(99, Math.max(1, Number.parseInt(lyric.attributes['number'] ?? '1', 10) || 1)),
       text,
       syllabic: syllabic === 'begin' || syllabic === 'middle' || syllabic === 'end' ? syllabic : 'single',
       isExtended,
@@ -183,6 +189,7 @@ function readNotations(
   const articulations = new Set<Articulation>();
   let finger: number | null = null;
   let fingerThen: number | undefined;
+  let slurs = 0;
   const leaveOut = (name: string) => reader.warnings.add(`The sign “${name}” was left out.`, cursor.number);
   const keep = (name: string) => {
     if (ARTICULATIONS.includes(name as Articulation)) articulations.add(name as Articulation);
@@ -202,6 +209,12 @@ function readNotations(
           note: owner?.id ?? noteId(''),
           voice: owner?.voice ?? '',
         };
+        slurs += 1;
+        atMost('slurs on one note', slurs, {
+          file: cursor.file,
+          line: notation.line,
+          measure: cursor.number,
+        });
         if (owner && type === 'start') reader.slurEnds.starts.push(end);
         if (owner && type === 'stop') reader.slurEnds.stops.push(end);
         break;

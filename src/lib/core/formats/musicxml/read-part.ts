@@ -1,12 +1,13 @@
 import type { Barline } from '../../score/model';
 import { metreLength } from '../../score/time';
-import { TICKS_PER_QUARTER, ticks, type Ticks } from '../../units';
+import { BOUNDS, isWholeWithin } from '../../score/bounds.data';
+import { ticks, type Ticks } from '../../units';
 import { Refusal } from '../result';
-import { childOf, numberOf, textOf, type XmlElement } from '../xml';
+import { childOf, textOf, type XmlElement } from '../xml';
 import { readHarmony } from './harmony';
-import { durationOf, type Cursor, type MeasureDraft, type PartReader } from './part-state';
+import { durationOf, moveTo, type Cursor, type MeasureDraft, type PartReader } from './part-state';
 import { readAttributes } from './read-attributes';
-import { readDirection, readSound } from './read-direction';
+import { offsetOf, readDirection, readSound } from './read-direction';
 import { readNote } from './read-note';
 
 /** Elements that only say how the page looked, or repeat what the durations say. */
@@ -37,6 +38,8 @@ export function readMeasure(
     lastGraceOrder: 0,
     rehearsal: null,
     beamStarts: [],
+    notes: 0,
+    chordNotes: 0,
   };
   let barline: Barline = 'single';
   let startsRepeat = false;
@@ -68,14 +71,14 @@ export function readMeasure(
       case 'barline': {
         const repeat = childOf(child, 'repeat');
         if (repeat?.attributes['direction'] === 'forward') startsRepeat = true;
-        if (repeat?.attributes['direction'] === 'backward')
-          endsRepeat = Number(repeat.attributes['times'] ?? 2) || 2;
+        if (repeat?.attributes['direction'] === 'backward') endsRepeat = timesOf(repeat.attributes['times']);
         const ending = childOf(child, 'ending');
         if (ending?.attributes['type'] === 'start') {
           reader.endings = (ending.attributes['number'] ?? '1')
             .split(/[\s,]+/)
             .map(Number)
-            .filter((n) => n > 0);
+            .filter((n) => isWholeWithin('times', n))
+            .slice(0, BOUNDS.times[1]);
         } else if (ending) closesEnding = true;
         if (child.attributes['location'] !== 'left') barline = readBarStyle(textOf(child, 'bar-style'));
         break;
@@ -131,13 +134,13 @@ function moveCursor(reader: PartReader, cursor: Cursor, element: XmlElement, sig
       place: { file: cursor.file, line: element.line, measure: cursor.number },
     });
   }
-  cursor.at = to;
+  moveTo(cursor, Math.max(0, to), element);
   if (sign > 0) cursor.furthest = Math.max(cursor.furthest, Math.round(to));
 }
 
 function addHarmony(reader: PartReader, cursor: Cursor, element: XmlElement): void {
-  const chord = readHarmony(element);
-  const offset = ((numberOf(element, 'offset') ?? 0) * TICKS_PER_QUARTER) / reader.divisions;
+  const chord = readHarmony(cursor, element);
+  const offset = offsetOf(reader, element);
   const at = ticks(cursor.start + Math.max(0, Math.round(cursor.at + offset)));
   if (!chord) {
     const kind = childOf(element, 'kind');
@@ -146,6 +149,11 @@ function addHarmony(reader: PartReader, cursor: Cursor, element: XmlElement): vo
     return;
   }
   reader.chords.push({ id: `h${cursor.index}t${at - cursor.start}`, measure: cursor.index, at, chord });
+}
+
+function timesOf(text: string | undefined): number {
+  const times = Number(text ?? 2);
+  return isWholeWithin('times', times) ? times : 2;
 }
 
 function readBarStyle(style: string | null): Barline {

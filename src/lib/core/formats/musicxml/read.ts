@@ -2,29 +2,19 @@ import { createPartReader, type MeasureDraft, type PartReader } from './part-sta
 import { readMeasure } from './read-part';
 import { musicXmlText } from './container';
 import { buildScore } from './build-score';
-import { Refusal, WarningList, type ReadResult } from '../result';
+import { atMost } from '../bounds';
+import { reading } from '../reading';
+import { Refusal, type ReadResult, type WarningList } from '../result';
 import { childOf, childrenOf, parseXml, textOf, type XmlElement } from '../xml';
 import type { Part, Score } from '../../score/model';
-import { validateScore } from '../../score/validate';
 import { ticks } from '../../units';
-
-const MAX_MEASURES = 5_000;
-const MAX_NOTES = 200_000;
 
 /**
  * Reads a partwise MusicXML score (.musicxml, .xml, .mxl; UTF-8, UTF-16, Latin-1). What is not understood becomes a
  * warning with its measure. Expected failures are returned with their place; nothing is thrown. O(elements).
  */
 export function readMusicXml(bytes: Uint8Array, file: string): ReadResult<Score> {
-  const warnings = new WarningList();
-  try {
-    const root = parseXml(musicXmlText(bytes, file), file);
-    const score = readRoot(root, file, warnings);
-    return { ok: true, value: score, warnings: warnings.list() };
-  } catch (error) {
-    if (error instanceof Refusal) return { ok: false, error: error.detail };
-    throw error;
-  }
+  return reading(file, (warnings) => readRoot(parseXml(musicXmlText(bytes, file), file), file, warnings));
 }
 
 function readRoot(root: XmlElement, file: string, warnings: WarningList): Score {
@@ -51,16 +41,12 @@ function readRoot(root: XmlElement, file: string, warnings: WarningList): Score 
       message: 'The score has no parts, so there is no music in it.',
       place,
     });
+  atMost('parts', partElements.length, place);
   const readers = partElements.map((element, index) => createPartReader(element, index, warnings));
   const measureCount = Math.max(...readers.map((reader) => reader.measures.length));
   if (measureCount === 0)
     throw new Refusal({ code: 'not-a-score', message: 'The score has no measures.', place });
-  if (measureCount > MAX_MEASURES)
-    throw new Refusal({
-      code: 'too-large',
-      message: `The score has ${measureCount} measures; Key Path takes up to ${MAX_MEASURES}.`,
-      place,
-    });
+  atMost('measures', measureCount, place);
 
   const drafts: MeasureDraft[] = [];
   let start = 0;
@@ -68,14 +54,9 @@ function readRoot(root: XmlElement, file: string, warnings: WarningList): Score 
     const draft = readMeasures(readers, index, start, file, drafts.at(-1));
     drafts.push(draft);
     start += draft.length;
+    const notes = readers.reduce((sum, reader) => sum + reader.notes.length, 0);
+    atMost('notes', notes, { file, measure: draft.number });
   }
-  const noteCount = readers.reduce((sum, reader) => sum + reader.notes.length, 0);
-  if (noteCount > MAX_NOTES)
-    throw new Refusal({
-      code: 'too-large',
-      message: `The score has ${noteCount} notes; Key Path takes up to ${MAX_NOTES}.`,
-      place,
-    });
 
   const names = partNames(root);
   const parts: Part[] = readers.map((reader) => ({
@@ -83,17 +64,7 @@ function readRoot(root: XmlElement, file: string, warnings: WarningList): Score 
     name: names.get(reader.id) ?? '',
     staves: reader.staves || 1,
   }));
-  const score = buildScore({ ...readHeader(root, file), parts }, drafts, readers, warnings);
-  const fault = validateScore(score)[0];
-  if (fault) {
-    const measure = score.measures[fault.measure]?.number;
-    throw new Refusal({
-      code: 'bad-score',
-      message: `The score contradicts itself: ${fault.message}`,
-      place: { file, ...(measure === undefined ? {} : { measure }) },
-    });
-  }
-  return score;
+  return buildScore({ ...readHeader(root, file), parts }, drafts, readers, warnings);
 }
 
 function readMeasures(

@@ -1,0 +1,128 @@
+import { endOf } from '../score/time';
+import type { Score } from '../score/model';
+import { Refusal, type FilePlace } from './result';
+
+/**
+ * The most of each thing that Key Path takes: well over what a large orchestral score or a long song has, and little
+ * enough that whatever is taken can be arranged, written and drawn.
+ */
+export const MOST = {
+  elements: 600_000,
+  parts: 64,
+  staves: 64,
+  voices: 128,
+  measures: 2_000,
+  notes: 60_000,
+  rests: 60_000,
+  'notes in one chord': 32,
+  'notes in one measure': 4_000,
+  'notes held at once': 128,
+  'lines of words under a note': 12,
+  'chord symbols': 20_000,
+  'chords and slashes in one measure': 64,
+  'signs and words': 20_000,
+  'signs and words in one measure': 400,
+  'changes of clef': 4_000,
+  slurs: 30_000,
+  'slurs on one note': 8,
+  characters: 500_000,
+  'characters in one line': 5_000,
+} as const;
+
+export type Counted = keyof typeof MOST;
+
+/** What was counted when a file was refused for holding too much of it, and how far the count had come. */
+export interface Count {
+  readonly what: Counted;
+  readonly reached: number;
+  readonly most: number;
+}
+
+/** Stops reading as soon as there is more of something than Key Path takes. @throws Refusal */
+export function atMost(what: Counted, reached: number, place: FilePlace): void {
+  const most = MOST[what];
+  if (reached <= most) return;
+  throw new Refusal({
+    code: 'too-many',
+    message: `There are over ${most.toLocaleString('en')} ${what} here, which is more than Key Path takes. Leave out what is not needed, or split the file.`,
+    place,
+    count: { what, reached, most },
+  });
+}
+
+/** Counts what a score holds, whatever read it. @throws Refusal */
+export function checkCounts(score: Score, file: string): void {
+  const place = { file };
+  const staves = score.parts.reduce((sum, part) => sum + part.staves, 0);
+  const { parts, measures, notes, rests, chords, marks, clefs, slurs } = score;
+  atMost('parts', parts.length, place);
+  atMost('staves', staves, place);
+  atMost('measures', measures.length, place);
+  atMost('notes', notes.length, place);
+  atMost('rests', rests.length, place);
+  atMost('chord symbols', chords.length, place);
+  atMost('signs and words', marks.length + score.words.length, place);
+  atMost('changes of clef', clefs.length, place);
+  atMost('slurs', slurs.length, place);
+  atMost('voices', new Set(notes.map(({ part, staff, voice }) => `${part}/${staff}/${voice}`)).size, place);
+  const inMeasure = (what: Counted, events: readonly { readonly measure: number }[]) => {
+    const counts = new Map<number, number>();
+    for (const { measure } of events) {
+      const reached = (counts.get(measure) ?? 0) + 1;
+      counts.set(measure, reached);
+      atMost(what, reached, { file, measure: measures[measure]?.number ?? '' });
+    }
+  };
+  inMeasure('notes in one measure', notes);
+  inMeasure('chords and slashes in one measure', chords);
+  inMeasure('signs and words in one measure', [...marks, ...score.words]);
+  for (const note of notes)
+    atMost('lines of words under a note', note.lyrics.length, {
+      file,
+      measure: measures[note.measure]?.number ?? '',
+    });
+}
+
+/** Longest texts that are kept, in characters; what is longer is cut. */
+const LONGEST = { name: 300, words: 500, syllable: 200, mark: 40 } as const;
+
+/** A score with its texts cut to lengths that can be shown, and without what stands outside the piece. */
+export function trimmed(score: Score): Score {
+  const end = endOf(score.measures);
+  const isInside = ({ measure, at }: { readonly measure: number; readonly at: number }) =>
+    at >= 0 && at <= end && measure >= 0 && measure < score.measures.length;
+  return {
+    ...score,
+    title: cut(score.title, LONGEST.name),
+    composer: cut(score.composer, LONGEST.name),
+    lyricist: cut(score.lyricist, LONGEST.name),
+    rights: cut(score.rights, LONGEST.name),
+    parts: score.parts.map((part) => ({
+      ...part,
+      id: cut(part.id, LONGEST.mark),
+      name: cut(part.name, LONGEST.name),
+    })),
+    measures: score.measures.map((measure) => ({
+      ...measure,
+      number: cut(measure.number, LONGEST.mark),
+      rehearsal: measure.rehearsal === null ? null : cut(measure.rehearsal, LONGEST.mark),
+    })),
+    notes: score.notes.map((note) =>
+      note.lyrics.length === 0
+        ? note
+        : {
+            ...note,
+            lyrics: note.lyrics.map((lyric) => ({ ...lyric, text: cut(lyric.text, LONGEST.syllable) })),
+          },
+    ),
+    chords: score.chords.filter(isInside),
+    marks: score.marks
+      .filter((mark) => isInside(mark) && (mark.kind !== 'hairpin' || mark.end <= end))
+      .map((mark) => ('text' in mark ? { ...mark, text: cut(mark.text, LONGEST.words) } : mark)),
+    words: score.words.filter(isInside).map((word) => ({ ...word, text: cut(word.text, LONGEST.words) })),
+  };
+}
+
+function cut(text: string, longest: number): string {
+  return text.length > longest ? `${text.slice(0, longest - 1)}…` : text;
+}
