@@ -63,6 +63,13 @@ module.exports = {
       to: { path: '^src/(lib/(server|ui)|routes)' },
     },
     {
+      name: 'tasks-are-core-alone',
+      comment: 'What runs in the work pool takes and gives plain records; the database stays with the thread that answers.',
+      severity: 'error',
+      from: { path: '^src/lib/server/work/tasks\\.ts$' },
+      to: { path: '^src/', pathNot: '^src/lib/core/' },
+    },
+    {
       name: 'no-server-in-the-browser',
       severity: 'error',
       from: { path: '^src/(lib/ui|lib/workers|routes/.*\\.svelte)' },

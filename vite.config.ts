@@ -16,6 +16,7 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
     environment: 'node',
+    globalSetup: 'src/lib/testing/build-tasks.ts',
     // A core is left free as it comes; nothing else runs meanwhile.
     maxWorkers: '100%',
     // Properties run hundreds of cases; on a busy machine that takes its time.

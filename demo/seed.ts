@@ -12,6 +12,7 @@ import { addLearner } from '../src/lib/server/learners';
 import type { Found } from '../src/lib/server/outcome';
 import { keepPiece, readUpload, sourceScore } from '../src/lib/server/pieces';
 import { assignmentsOf, logEntry } from '../src/lib/server/practice';
+import { stopWork } from '../src/lib/server/work/pool';
 import { ARRANGEMENTS, LEARNERS, SOURCES, type DemoArrangement } from './studio';
 
 function found<T>(outcome: Found<T>): T {
@@ -22,11 +23,11 @@ function found<T>(outcome: Found<T>): T {
 const MS_PER_DAY = 86_400_000;
 const nowMs = Date.now();
 
-function importTune(name: string): string {
+async function importTune(name: string): Promise<string> {
   const bytes = new Uint8Array(readFileSync(new URL(`./sources/${name}`, import.meta.url)));
-  const read = readUpload(bytes, name);
+  const read = await readUpload(bytes, name);
   if (!read.ok) throw new Error(`${name}: ${read.error.message}`);
-  return keepPiece(bytes, name, read.score, read.summary.warnings, nowMs);
+  return keepPiece(bytes, name, read, nowMs);
 }
 
 function save(arrangementId: string, step: ArrangementStep | null): void {
@@ -74,8 +75,8 @@ function makeArrangement(pieceId: string, plan: DemoArrangement, learnerId: stri
   return id;
 }
 
-function stamp(arrangementId: string, learnerId: string, plan: DemoArrangement): void {
-  const given = handOut(arrangementId, learnerId, nowMs - 28 * MS_PER_DAY);
+async function stamp(arrangementId: string, learnerId: string, plan: DemoArrangement): Promise<void> {
+  const given = await handOut(arrangementId, learnerId, nowMs - 28 * MS_PER_DAY);
   if (!given.ok) throw new Error(given.message);
   const assignment = assignmentsOf([learnerId]).find((each) => each.id === given.value.assignmentId)!;
   for (const [index, { section, stage, tempo, daysAgo }] of plan.stamps.entries()) {
@@ -115,13 +116,15 @@ const learnerIds = new Map(
     ),
   ]),
 );
-const pieceIds = new Map(SOURCES.map((file) => [file.replace(/\.\w+$/, ''), importTune(file)]));
+const pieceIds = new Map<string, string>();
+for (const file of SOURCES) pieceIds.set(file.replace(/\.\w+$/, ''), await importTune(file));
 for (const plan of ARRANGEMENTS) {
   const learnerId = plan.learner === null ? null : learnerIds.get(plan.learner)!;
   const id = makeArrangement(pieceIds.get(plan.file)!, plan, learnerId);
-  if (learnerId) stamp(id, learnerId, plan);
+  if (learnerId) await stamp(id, learnerId, plan);
 }
 closeDatabase();
+await stopWork();
 console.log(
   `The demo studio has ${learnerIds.size} learners, ${pieceIds.size} pieces and ${ARRANGEMENTS.length} arrangements.`,
 );

@@ -1,8 +1,10 @@
 import { error, type Handle, type HandleServerError } from '@sveltejs/kit';
 import { closeDatabase } from '$lib/server/db/client';
 import { log } from '$lib/server/log';
+import { stopWork } from '$lib/server/work/pool';
 
-process.on('sveltekit:shutdown', () => {
+process.on('sveltekit:shutdown', async () => {
+  await stopWork();
   closeDatabase();
   log.info('stopped');
 });

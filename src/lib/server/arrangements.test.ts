@@ -26,8 +26,8 @@ function save(id: string, step: ArrangementStep | null) {
 }
 
 describe('saving an arrangement', () => {
-  it('appends each step to the history with its revision', () => {
-    const id = newArrangement();
+  it('appends each step to the history with its revision', async () => {
+    const id = await newArrangement();
     expect(choose(id, { key: 'D' })).toEqual({ ok: true, revision: 1 });
     expect(choose(id, { key: 'F' })).toEqual({ ok: true, revision: 2 });
     expect(found(findArrangement(id))).toMatchObject({ revision: 2, document: { recipe: { key: 'F' } } });
@@ -39,8 +39,8 @@ describe('saving an arrangement', () => {
     });
   });
 
-  it('makes a repeated request once', () => {
-    const id = newArrangement();
+  it('makes a repeated request once', async () => {
+    const id = await newArrangement();
     const step = recipeStep(found(findArrangement(id)).document, { key: 'D' })!;
     const request = { baseRevision: 0, idempotencyKey: randomUUID(), step };
     expect(saveStep(id, request, NOW_MS)).toEqual({ ok: true, revision: 1 });
@@ -48,8 +48,8 @@ describe('saving an arrangement', () => {
     expect(found(findArrangement(id)).revision).toBe(1);
   });
 
-  it('refuses a step on an older revision and shows what is there now', () => {
-    const id = newArrangement();
+  it('refuses a step on an older revision and shows what is there now', async () => {
+    const id = await newArrangement();
     choose(id, { key: 'D' });
     const stale = pinStep(found(findArrangement(id)).document, [fingerPin('n1', 3)])!;
     expect(
@@ -61,15 +61,15 @@ describe('saving an arrangement', () => {
     });
   });
 
-  it('refuses a step that was made for another state of the document', () => {
-    const id = newArrangement();
+  it('refuses a step that was made for another state of the document', async () => {
+    const id = await newArrangement();
     const step = { kind: 'recipe', from: { key: 'Bb' }, to: { key: 'C' } } as const;
     expect(save(id, step)).toMatchObject({ ok: false, code: 'bad-step' });
     expect(found(findArrangement(id)).revision).toBe(0);
   });
 
-  it('finds everything again after the database was closed', () => {
-    const id = newArrangement();
+  it('finds everything again after the database was closed', async () => {
+    const id = await newArrangement();
     choose(id, { key: 'D' });
     closeDatabase();
     expect(folder()).not.toBe('');
@@ -78,9 +78,9 @@ describe('saving an arrangement', () => {
 });
 
 describe('arrangements of one piece', () => {
-  it('are listed, the one touched last first', () => {
-    const pieceId = newPiece();
-    const first = newArrangement(pieceId);
+  it('are listed, the one touched last first', async () => {
+    const pieceId = await newPiece();
+    const first = await newArrangement(pieceId);
     const second = found(createArrangement(pieceId, NOW_MS + 1, { rung: 5 }));
     expect(listArrangements(pieceId).map(({ id }) => id)).toEqual([second, first]);
     expect(listArrangements(pieceId).map(({ name }) => name)).toEqual(['Rung 5, 2', 'Rung 3']);
@@ -89,14 +89,14 @@ describe('arrangements of one piece', () => {
     ]);
   });
 
-  it('keep a copy beside the original', () => {
-    const id = newArrangement();
+  it('keep a copy beside the original', async () => {
+    const id = await newArrangement();
     const copy = found(copyArrangement(id, found(findArrangement(id)).document, NOW_MS));
     expect(found(findArrangement(copy)).name).toBe(`${found(findArrangement(id)).name} (copy)`);
   });
 
-  it('are made on another rung, with the pins or without', () => {
-    const id = newArrangement();
+  it('are made on another rung, with the pins or without', async () => {
+    const id = await newArrangement();
     save(id, pinStep(found(findArrangement(id)).document, [texturePin(2, 'held-root')]));
     const plain = found(findArrangement(found(makeRung(id, 5, false, NOW_MS))));
     const pinned = found(findArrangement(found(makeRung(id, 2, true, NOW_MS))));
@@ -105,19 +105,19 @@ describe('arrangements of one piece', () => {
     expect(plain.name).toBe('Rung 3, rung 5');
   });
 
-  it('take over one another’s pins, but where they have their own', () => {
-    const pieceId = newPiece();
-    const [from, to] = [newArrangement(pieceId), newArrangement(pieceId)];
+  it('take over one another’s pins, but where they have their own', async () => {
+    const pieceId = await newPiece();
+    const [from, to] = [await newArrangement(pieceId), await newArrangement(pieceId)];
     const two = [texturePin(2, 'held-root'), texturePin(3, 'held-root')];
     save(from, pinStep(found(findArrangement(from)).document, two));
     save(to, pinStep(found(findArrangement(to)).document, [texturePin(3, 'open-fifth')]));
     expect(copyPins(to, from, NOW_MS)).toEqual({ ok: true, value: { taken: 1, kept: 1 } });
     expect(found(findArrangement(to)).document.pins).toEqual([two[0], texturePin(3, 'open-fifth')]);
-    expect(copyPins(to, newArrangement(), NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
+    expect(copyPins(to, await newArrangement(), NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
   });
 
-  it('move to a key in one step, and stay where they are when they are there', () => {
-    const id = newArrangement();
+  it('move to a key in one step, and stay where they are when they are there', async () => {
+    const id = await newArrangement();
     expect(takeKey(id, 'Eb', 0, NOW_MS)).toEqual({ ok: true, value: null });
     expect(takeKey(id, 'Eb', 0, NOW_MS)).toEqual({ ok: true, value: null });
     expect(found(findArrangement(id))).toMatchObject({ revision: 1, document: { recipe: { key: 'Eb' } } });

@@ -43,62 +43,65 @@ function saveAs(id: string, baseRevision: number, step: Parameters<typeof saveSt
 }
 
 describe('an edition', () => {
-  it('is frozen: later changes do not touch it', () => {
-    const [id, learner] = [newArrangement(), newLearner()];
-    const first = given(id, learner);
+  it('is frozen: later changes do not touch it', async () => {
+    const [id, learner] = [await newArrangement(), newLearner()];
+    const first = await given(id, learner);
     const printed = JSON.stringify(found(findEdition(first.editionId)).frozen);
     choose(id, { key: 'D' });
     expect(JSON.stringify(found(findEdition(first.editionId)).frozen)).toBe(printed);
-    expect(given(id, learner)).toMatchObject({ number: 2, isNew: true });
+    expect(await given(id, learner)).toMatchObject({ number: 2, isNew: true });
   });
 
-  it('is the same while the paper would be: unchanged, or changed and changed back', () => {
-    const [id, learner] = [newArrangement(), newLearner()];
-    const first = given(id, learner);
-    expect(given(id, learner)).toEqual({ ...first, isNew: false });
+  it('is the same while the paper would be: unchanged, or changed and changed back', async () => {
+    const [id, learner] = [await newArrangement(), newLearner()];
+    const first = await given(id, learner);
+    expect(await given(id, learner)).toEqual({ ...first, isNew: false });
     choose(id, { key: 'D' });
     choose(id, { key: null });
     expect(found(findArrangement(id)).revision).toBe(2);
-    expect(given(id, learner)).toEqual({ ...first, isNew: false });
+    expect(await given(id, learner)).toEqual({ ...first, isNew: false });
   });
 
-  it('is a new one when a reach that was measured again, or another ladder, changes the paper', () => {
+  it('is a new one when a reach that was measured again, or another ladder, changes the paper', async () => {
     const learner = newLearner({ spanLeftSemitones: 14, spanRightSemitones: 14 });
-    const id = newArrangement();
+    const id = await newArrangement();
     choose(id, { learnerId: learner, leftTexture: 'root-fifth-octave' });
-    expect(given(id, learner).number).toBe(1);
+    expect((await given(id, learner)).number).toBe(1);
     measureReach(learner, 9);
-    expect(given(id, learner)).toMatchObject({ number: 2, isNew: true });
+    expect(await given(id, learner)).toMatchObject({ number: 2, isNew: true });
     measureReach(learner, 14);
-    expect(given(id, learner)).toMatchObject({ number: 1, isNew: false });
+    expect(await given(id, learner)).toMatchObject({ number: 1, isNew: false });
     const plainer = DEFAULT_RULES.rungs.map((rung) => ({ ...rung, rhythmSimple: 'downbeats' as const }));
     keepArrangingRules({ ...DEFAULT_RULES, rungs: plainer }, NOW_MS);
-    expect(given(id, learner)).toMatchObject({ number: 3, isNew: true });
+    expect(await given(id, learner)).toMatchObject({ number: 3, isNew: true });
   });
 
-  it('stays the same when what changed is not on the paper', () => {
-    const [id, learner] = [newArrangement(), newLearner()];
-    const first = given(id, learner);
+  it('stays the same when what changed is not on the paper', async () => {
+    const [id, learner] = [await newArrangement(), newLearner()];
+    const first = await given(id, learner);
     // Counts that are not shown may be counted in another style.
     choose(id, { countStyle: 'ta-ti' });
-    expect(given(id, learner)).toEqual({ ...first, isNew: false });
+    expect(await given(id, learner)).toEqual({ ...first, isNew: false });
     choose(id, { counts: 'shown' });
-    expect(given(id, learner)).toMatchObject({ number: 2, isNew: true });
+    expect(await given(id, learner)).toMatchObject({ number: 2, isNew: true });
   });
 
-  it('says what is missing', () => {
-    expect(handOut('gone', newLearner(), NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
-    expect(handOut(newArrangement(), 'gone', NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
+  it('says what is missing', async () => {
+    expect(await handOut('gone', newLearner(), NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
+    expect(await handOut(await newArrangement(), 'gone', NOW_MS)).toMatchObject({
+      ok: false,
+      code: 'not-found',
+    });
     expect(findEdition('gone')).toMatchObject({ ok: false, code: 'not-found' });
   });
 
-  it('is listed with those who play from it now', () => {
-    const id = newArrangement();
+  it('is listed with those who play from it now', async () => {
+    const id = await newArrangement();
     const [ida, bram] = [newLearner(), newLearner({ name: 'Bram' })];
-    given(id, ida);
-    given(id, bram);
+    await given(id, ida);
+    await given(id, bram);
     choose(id, { key: 'D' });
-    given(id, ida);
+    await given(id, ida);
     expect(editionsOf(id).map(({ number, learners }) => [number, learners])).toEqual([
       [2, ['Ida']],
       [1, ['Bram']],
@@ -128,15 +131,15 @@ describe('a new edition', () => {
     return assignment!;
   };
 
-  it('takes over the stamps of sections whose music and fingers are the same, and says what changed in the others', () => {
-    const [id, learner] = [newArrangement(), newLearner()];
+  it('takes over the stamps of sections whose music and fingers are the same, and says what changed in the others', async () => {
+    const [id, learner] = [await newArrangement(), newLearner()];
     choose(id, { fingers: 'pinned' });
-    given(id, learner);
+    await given(id, learner);
     const before = stampAll(learner);
     expect(before.sections.length).toBeGreaterThan(2);
     const [changed, ...same] = before.sections;
     pinFinger(id, changed!.from + 1, 2);
-    expect(given(id, learner, NOW_MS + 1)).toMatchObject({ number: 2, isNew: true });
+    expect(await given(id, learner, NOW_MS + 1)).toMatchObject({ number: 2, isNew: true });
 
     const [now, ...others] = assignmentsOf([learner]);
     expect(others).toEqual([]);
@@ -151,27 +154,27 @@ describe('a new edition', () => {
     ]);
   });
 
-  it('brings the stamps back with the edition on which they were earned', () => {
-    const [id, learner] = [newArrangement(), newLearner()];
-    given(id, learner);
+  it('brings the stamps back with the edition on which they were earned', async () => {
+    const [id, learner] = [await newArrangement(), newLearner()];
+    await given(id, learner);
     const before = stampAll(learner);
     choose(id, { key: 'D' });
-    given(id, learner, NOW_MS + 1);
+    await given(id, learner, NOW_MS + 1);
     expect(assignmentsOf([learner])[0]!.entries).toEqual([]);
     choose(id, { key: null });
-    given(id, learner, NOW_MS + 2);
+    await given(id, learner, NOW_MS + 2);
     const [now] = assignmentsOf([learner]);
     expect(now!.entries).toHaveLength(before.sections.length);
     expect(now!.before.map(({ number }) => number)).toEqual([2, 1]);
   });
 
-  it('of another arrangement of the piece stands in its place, too: one row a piece', () => {
-    const pieceId = newPiece();
+  it('of another arrangement of the piece stands in its place, too: one row a piece', async () => {
+    const pieceId = await newPiece();
     const learner = newLearner();
-    given(newArrangement(pieceId), learner);
-    const other = newArrangement(pieceId);
+    await given(await newArrangement(pieceId), learner);
+    const other = await newArrangement(pieceId);
     choose(other, { rung: 1 });
-    given(other, learner, NOW_MS + 1);
+    await given(other, learner, NOW_MS + 1);
     expect(assignmentsOf([learner]).map(({ arrangementId }) => arrangementId)).toEqual([other]);
   });
 });

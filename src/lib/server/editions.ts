@@ -10,10 +10,11 @@ import { arrangements, assignments, editions, learners, pieces } from './db/sche
 import type { SectionChange } from './kept/edition';
 import { read } from './kept/kept';
 import { findLearner } from './learners';
-import { newId, notFound, type Found } from './outcome';
+import { newId, notFound, type Found, type Outcome } from './outcome';
 import { sourceScore } from './pieces';
 import { printEdition } from './prints';
 import { arrangeFor } from './settings';
+import type { WorkFailure } from './work/pool';
 
 export interface EditionRecord {
   readonly id: string;
@@ -40,6 +41,8 @@ interface HandedOut {
   readonly isNew: boolean;
 }
 
+export type HandOutFailure = 'not-found' | 'not-readable' | WorkFailure;
+
 /** An arrangement that is edited all the while is read anew so often at most. */
 const TRIES = 5;
 
@@ -48,10 +51,14 @@ const TRIES = 5;
  * is, it is that one, whatever the recipe's revision; otherwise it gets the next number, and takes over the register of
  * what the learner had of the piece. Arranging happens before the transaction, which only writes.
  */
-export function handOut(arrangementId: string, learnerId: string, nowMs: number): Found<HandedOut> {
+export async function handOut(
+  arrangementId: string,
+  learnerId: string,
+  nowMs: number,
+): Promise<Outcome<HandedOut, HandOutFailure>> {
   if (!findLearner(learnerId)) return notFound('This learner is no longer in the studio.');
   for (let tries = 0; tries < TRIES; tries += 1) {
-    const printed = print(arrangementId, nowMs);
+    const printed = await print(arrangementId, nowMs);
     if (!printed.ok) return printed;
     const handed = database().transaction((tx) => write(tx, printed.value, learnerId, nowMs));
     if (handed) return { ok: true, value: handed };
@@ -61,15 +68,15 @@ export function handOut(arrangementId: string, learnerId: string, nowMs: number)
   );
 }
 
-function print(arrangementId: string, nowMs: number): Found<Printed> {
+async function print(arrangementId: string, nowMs: number): Promise<Outcome<Printed, HandOutFailure>> {
   const arrangement = findArrangement(arrangementId);
   if (!arrangement.ok) return arrangement;
   const { pieceId, sourceRevision, document } = arrangement.value;
   const source = sourceScore(pieceId, sourceRevision);
   if (!source.ok) return source;
   const whom = arrangeFor(document.recipe.learnerId);
-  const made = printEdition({ pieceId, sourceRevision, document, whom }, source.value, nowMs);
-  return { ok: true, value: { arrangement: arrangement.value, ...made } };
+  const made = await printEdition({ pieceId, sourceRevision, document, whom }, source.value, nowMs);
+  return made.ok ? { ok: true, value: { arrangement: arrangement.value, ...made.value } } : made;
 }
 
 type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];

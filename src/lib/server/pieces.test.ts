@@ -15,57 +15,65 @@ import {
 useStudio();
 
 describe('the source', () => {
-  it('is kept byte for byte', () => {
-    const id = newPiece();
+  it('is kept byte for byte', async () => {
+    const id = await newPiece();
     const file = readFileSync('demo/sources/lantern-on-the-quay.musicxml');
     expect(Buffer.from(found(pieceFile(id)).bytes).equals(file)).toBe(true);
     expect(found(findPiece(id)).fileSizeBytes).toBe(file.length);
   });
 
-  it('gets a new revision by a correction, while arrangements stay on theirs', () => {
-    const pieceId = newPiece();
-    const id = newArrangement(pieceId);
-    expect(correctSource(pieceId, 1, { kind: 'text', field: 'title', to: 'Lantern' }, NOW_MS)).toEqual({
+  it('gets a new revision by a correction, while arrangements stay on theirs', async () => {
+    const pieceId = await newPiece();
+    const id = await newArrangement(pieceId);
+    expect(await correctSource(pieceId, 1, { kind: 'text', field: 'title', to: 'Lantern' }, NOW_MS)).toEqual({
       ok: true,
       value: 2,
     });
     expect(found(findPiece(pieceId))).toMatchObject({ title: 'Lantern', sourceRevision: 2 });
     expect(found(sourceScore(pieceId, 1)).title).toBe('Lantern on the Quay');
     expect(found(findArrangement(id)).sourceRevision).toBe(1);
-    expect(correctSource(pieceId, 1, { kind: 'text', field: 'title', to: 'x' }, NOW_MS)).toMatchObject({
+    expect(await correctSource(pieceId, 1, { kind: 'text', field: 'title', to: 'x' }, NOW_MS)).toMatchObject({
       ok: false,
       code: 'stale',
     });
   });
 
-  it('keeps what the teacher overruled, and takes it back by a new revision', () => {
-    const pieceId = newPiece();
-    expect(correctSource(pieceId, 1, { kind: 'key', key: 'Em' }, NOW_MS)).toEqual({ ok: true, value: 2 });
+  it('keeps what the teacher overruled, and takes it back by a new revision', async () => {
+    const pieceId = await newPiece();
+    expect(await correctSource(pieceId, 1, { kind: 'key', key: 'Em' }, NOW_MS)).toEqual({
+      ok: true,
+      value: 2,
+    });
     expect(found(findPiece(pieceId)).summary.key).toBe('E minor');
-    expect(correctSource(pieceId, 2, { kind: 'key', key: 'H' }, NOW_MS)).toMatchObject({
+    expect(await correctSource(pieceId, 2, { kind: 'key', key: 'H' }, NOW_MS)).toMatchObject({
       ok: false,
       code: 'bad-correction',
     });
-    expect(takeBackCorrection(pieceId, 2, 2, NOW_MS)).toEqual({ ok: true, value: 3 });
+    expect(await takeBackCorrection(pieceId, 2, 2, NOW_MS)).toEqual({ ok: true, value: 3 });
     expect(found(findPiece(pieceId)).summary.key).toBe('G major');
-    expect(takeBackCorrection(pieceId, 3, 9, NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
+    expect(await takeBackCorrection(pieceId, 3, 9, NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
   });
 
-  it('takes back a chord that was put in place, after it was read from the database again', () => {
-    const pieceId = newPiece();
+  it('takes back a chord that was put in place, after it was read from the database again', async () => {
+    const pieceId = await newPiece();
     const before = found(sourceScore(pieceId, 1)).judgement;
-    const put = correctSource(pieceId, 1, { kind: 'chord', measure: 1, at: 10_080, symbol: 'Cmaj7' }, NOW_MS);
+    const put = await correctSource(
+      pieceId,
+      1,
+      { kind: 'chord', measure: 1, at: 10_080, symbol: 'Cmaj7' },
+      NOW_MS,
+    );
     expect(put).toEqual({ ok: true, value: 2 });
-    expect(takeBackCorrection(pieceId, 2, 2, NOW_MS)).toEqual({ ok: true, value: 3 });
+    expect(await takeBackCorrection(pieceId, 2, 2, NOW_MS)).toEqual({ ok: true, value: 3 });
     expect(found(sourceScore(pieceId, 3)).judgement).toEqual(before);
   });
 });
 
 describe('lists of pieces', () => {
-  it('tell each with its summary, its arrangements and who plays it, the newest first', () => {
-    const pieceId = newPiece();
-    const id = newArrangement(pieceId);
-    given(id, newLearner());
+  it('tell each with its summary, its arrangements and who plays it, the newest first', async () => {
+    const pieceId = await newPiece();
+    const id = await newArrangement(pieceId);
+    await given(id, newLearner());
     expect(listPieces()).toMatchObject([
       {
         id: pieceId,

@@ -1,7 +1,5 @@
-import type { ImportWarning } from '../core/score/import-warning';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import type { FileError } from '../core/formats/result';
-import { formatOf, readScore } from '../core/formats/read-score';
 import { SCORE_FORMATS } from '../core/formats/score-formats';
 import { stepFor, type Correction } from '../core/score/corrections';
 import type { Score } from '../core/score/model';
@@ -10,29 +8,34 @@ import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces, sourceRevisions } from './db/schema';
 import { read, type Reading } from './kept/kept';
 import { newId, notFound, type Found, type Outcome } from './outcome';
-import { summarise, type ScoreSummary } from '../core/analyse/summary';
+import type { ScoreSummary } from '../core/analyse/summary';
+import { work, type WorkFailure } from './work/pool';
+import type { OwnWords } from './work/tasks';
+
+export type ReadFailure = FileError | { readonly code: WorkFailure; readonly message: string };
 
 export type ReadFileOutcome =
   | { readonly ok: true; readonly score: Score; readonly summary: ScoreSummary }
-  | { readonly ok: false; readonly error: FileError };
+  | { readonly ok: false; readonly error: ReadFailure };
 
-/** Reads an uploaded score of any format without keeping it. */
-export function readUpload(bytes: Uint8Array, fileName: string): ReadFileOutcome {
-  const result = readScore(bytes, fileName);
-  if (!result.ok) return { ok: false, error: result.error };
-  const format = formatOf(bytes, fileName).label;
-  return { ok: true, score: result.value, summary: summarise(result.value, result.warnings, format) };
+/** Reads an uploaded score of any format without keeping it, with what the teacher says of it in place of its own words. */
+export async function readUpload(
+  bytes: Uint8Array,
+  fileName: string,
+  own: OwnWords = {},
+): Promise<ReadFileOutcome> {
+  const done = await work('read', { bytes, name: fileName, own });
+  return done.ok ? done.value : { ok: false, error: { code: done.code, message: done.message } };
 }
 
+/** Keeps a score that was read, with the file that it came in. */
 export function keepPiece(
   bytes: Uint8Array,
   fileName: string,
-  score: Score,
-  warnings: readonly ImportWarning[],
+  { score, summary }: { readonly score: Score; readonly summary: ScoreSummary },
   nowMs: number,
 ): string {
   const id = newId();
-  const format = formatOf(bytes, fileName).label;
   database().transaction((tx) => {
     tx.insert(pieces)
       .values({
@@ -52,8 +55,8 @@ export function keepPiece(
         revision: 1,
         step: null,
         score: read(score),
-        warnings: read(warnings),
-        summary: read(summarise(score, warnings, format)),
+        warnings: read(summary.warnings),
+        summary: read(summary),
         createdAtMs: nowMs,
       })
       .run();
@@ -178,7 +181,13 @@ export function sourceScore(pieceId: string, revision: number): Found<Score> {
   return row?.score ?? notFound('There is no such piece in the studio.');
 }
 
-export type CorrectionFailure = 'not-found' | 'not-readable' | 'stale' | 'bad-correction';
+export type CorrectionFailure = 'not-found' | 'not-readable' | 'stale' | 'bad-correction' | WorkFailure;
+
+const CORRECTED_ELSEWHERE = {
+  ok: false,
+  code: 'stale',
+  message: 'The piece was corrected in another window meanwhile.',
+} as const;
 
 /**
  * Corrects the source: a new revision is made, and arrangements keep standing on the one they were made from. A correction
@@ -189,17 +198,17 @@ export function correctSource(
   baseRevision: number,
   correction: Correction,
   nowMs: number,
-): Outcome<number, CorrectionFailure> {
+): Promise<Outcome<number, CorrectionFailure>> {
   return changeSource(pieceId, baseRevision, nowMs, (score) => stepFor(score, correction));
 }
 
 /** Takes back the correction that led to a revision, by a new revision; what came after it must not stand in the way. */
-export function takeBackCorrection(
+export async function takeBackCorrection(
   pieceId: string,
   baseRevision: number,
   revision: number,
   nowMs: number,
-): Outcome<number, CorrectionFailure> {
+): Promise<Outcome<number, CorrectionFailure>> {
   const row = database()
     .select({ step: sourceRevisions.step })
     .from(sourceRevisions)
@@ -211,36 +220,48 @@ export function takeBackCorrection(
   return changeSource(pieceId, baseRevision, nowMs, () => ({ ok: true, step }));
 }
 
-function changeSource(
+async function changeSource(
   pieceId: string,
   baseRevision: number,
   nowMs: number,
   stepOn: (score: Score) => ReturnType<typeof stepFor>,
-): Outcome<number, CorrectionFailure> {
+): Promise<Outcome<number, CorrectionFailure>> {
+  const piece = database()
+    .select({
+      revision: pieces.sourceRevision,
+      warnings: sourceRevisions.warnings,
+      summary: sourceRevisions.summary,
+    })
+    .from(pieces)
+    .innerJoin(
+      sourceRevisions,
+      and(eq(sourceRevisions.pieceId, pieces.id), eq(sourceRevisions.revision, pieces.sourceRevision)),
+    )
+    .where(eq(pieces.id, pieceId))
+    .get();
+  if (!piece) return notFound('This piece is no longer in the studio.');
+  if (piece.revision !== baseRevision) return CORRECTED_ELSEWHERE;
+  const source = sourceScore(pieceId, baseRevision);
+  if (!source.ok) return source;
+  const made = stepOn(source.value);
+  if (!made.ok) return made;
+  const applied = applyScoreStep(source.value, made.step);
+  if (!applied.ok) return { ok: false, code: 'stale', message: applied.message };
+  const { warnings, summary } = piece;
+  const known = await work('sumUp', {
+    score: applied.score,
+    warnings: warnings.ok ? warnings.value : [],
+    format: summary?.ok ? summary.value.format : SCORE_FORMATS.musicxml.label,
+  });
+  if (!known.ok) return known;
   return database().transaction((tx): Outcome<number, CorrectionFailure> => {
-    const piece = tx
-      .select({ sourceRevision: pieces.sourceRevision })
+    const now = tx
+      .select({ revision: pieces.sourceRevision })
       .from(pieces)
       .where(eq(pieces.id, pieceId))
       .get();
-    if (!piece) return notFound('This piece is no longer in the studio.');
-    const source = sourceScore(pieceId, piece.sourceRevision);
-    if (!source.ok) return source;
-    const current = source.value;
-    if (piece.sourceRevision !== baseRevision)
-      return { ok: false, code: 'stale', message: 'The piece was corrected in another window meanwhile.' };
-    const made = stepOn(current);
-    if (!made.ok) return made;
-    const applied = applyScoreStep(current, made.step);
-    if (!applied.ok) return { ok: false, code: 'stale', message: applied.message };
-    const before = tx
-      .select({ warnings: sourceRevisions.warnings, summary: sourceRevisions.summary })
-      .from(sourceRevisions)
-      .where(and(eq(sourceRevisions.pieceId, pieceId), eq(sourceRevisions.revision, baseRevision)))
-      .get();
-    if (!before) return notFound('This piece is no longer in the studio.');
-    const revision = piece.sourceRevision + 1;
-    const { warnings, summary } = before;
+    if (now?.revision !== baseRevision) return CORRECTED_ELSEWHERE;
+    const revision = baseRevision + 1;
     tx.insert(sourceRevisions)
       .values({
         pieceId,
@@ -248,13 +269,7 @@ function changeSource(
         step: read(made.step),
         score: read(applied.score),
         warnings,
-        summary: read(
-          summarise(
-            applied.score,
-            warnings.ok ? warnings.value : [],
-            summary?.ok ? summary.value.format : SCORE_FORMATS.musicxml.label,
-          ),
-        ),
+        summary: read(known.value),
         createdAtMs: nowMs,
       })
       .run();

@@ -21,9 +21,9 @@ function firstEntry(learner: string, change: Partial<NewEntry> = {}): NewEntry {
 }
 
 describe('the practice log', () => {
-  it('takes the same entry once, and a correction as a new entry', () => {
+  it('takes the same entry once, and a correction as a new entry', async () => {
     const learner = newLearner();
-    given(newArrangement(), learner);
+    await given(await newArrangement(), learner);
     const entry = firstEntry(learner);
     found(logEntry(entry, NOW_MS));
     found(logEntry(entry, NOW_MS));
@@ -34,23 +34,23 @@ describe('the practice log', () => {
     expect(assignmentsOf([learner])[0]!.next?.stage.id).toBe('listen');
   });
 
-  it('refuses a section that the edition has not, and a piece that is not with the learner', () => {
+  it('refuses a section that the edition has not, and a piece that is not with the learner', async () => {
     const learner = newLearner();
-    given(newArrangement(), learner);
+    await given(await newArrangement(), learner);
     for (const change of [{ sectionId: 'none' }, { assignmentId: 'gone' }])
       expect(logEntry(firstEntry(learner, change), NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
     expect(assignmentsOf([learner])[0]!.entries).toEqual([]);
   });
 
-  it('withdraws a stamp that was taken over from the edition before', () => {
+  it('withdraws a stamp that was taken over from the edition before', async () => {
     const learner = newLearner();
-    const id = newArrangement();
-    given(id, learner);
+    const id = await newArrangement();
+    await given(id, learner);
     const earned = firstEntry(learner, { stage: 'right', tempoBpm: 60 });
     found(logEntry(earned, NOW_MS));
     // Counts are printed, and so a new edition; the music stays.
     choose(id, { counts: 'shown' });
-    given(id, learner, NOW_MS + 1);
+    await given(id, learner, NOW_MS + 1);
     expect(assignmentsOf([learner])[0]!.entries).toMatchObject([{ id: earned.id, earnedOn: 1 }]);
     found(logEntry(firstEntry(learner, { kind: 'withdrawn', correctsId: earned.id }), NOW_MS + 2));
     expect(assignmentsOf([learner])[0]!.next?.stage.id).toBe('listen');
@@ -58,11 +58,11 @@ describe('the practice log', () => {
 });
 
 describe('registers of several learners', () => {
-  it('are found together, each with its own entries', () => {
-    const id = newArrangement();
+  it('are found together, each with its own entries', async () => {
+    const id = await newArrangement();
     const [ida, bram] = [newLearner(), newLearner({ name: 'Bram' })];
-    given(id, ida);
-    given(id, bram);
+    await given(id, ida);
+    await given(id, bram);
     found(logEntry(firstEntry(ida), NOW_MS));
     const registers = assignmentsOf([ida, bram]);
     expect(new Map(registers.map(({ learnerId, entries }) => [learnerId, entries.length]))).toEqual(

@@ -1,13 +1,14 @@
 import { createHash } from 'node:crypto';
 import { inArray } from 'drizzle-orm';
 import type { ArrangeFor } from '../core/arrange/arrange-for';
-import { studySource } from '../core/analyse/study-source';
 import type { ArrangementDocument } from '../core/document/document';
-import { freezeEdition, type Edition } from '../core/handout/edition';
-import { fingerprintOf } from '../core/handout/fingerprint';
+import type { Edition } from '../core/handout/edition';
 import type { Score } from '../core/score/model';
 import { database } from './db/client';
 import { prints } from './db/schema';
+import type { Outcome } from './outcome';
+import type { Urgency } from './work/lane';
+import { work, type WorkFailure } from './work/pool';
 
 /** Which build of the program it is (set by server.js): another one could print an arrangement otherwise. */
 const build = () => process.env.KEY_PATH_BUILD ?? 'not built';
@@ -28,15 +29,16 @@ export function askedOf(request: PrintRequest): string {
 }
 
 /** Works out what handing out would print, and remembers its fingerprint. */
-export function printEdition(
+export async function printEdition(
   request: PrintRequest,
   source: Score,
   nowMs: number,
-): { readonly edition: Edition; readonly fingerprint: string } {
-  const edition = freezeEdition(studySource(source), request.document, request.whom);
-  const fingerprint = fingerprintOf(edition);
-  rememberPrint(request, fingerprint, nowMs);
-  return { edition, fingerprint };
+  urgency: Urgency = 'now',
+): Promise<Outcome<{ readonly edition: Edition; readonly fingerprint: string }, WorkFailure>> {
+  const { document, whom } = request;
+  const done = await work('print', { source, document, whom }, urgency);
+  if (done.ok) rememberPrint(request, done.value.fingerprint, nowMs);
+  return done;
 }
 
 function rememberPrint(request: PrintRequest, fingerprint: string, nowMs: number): void {

@@ -11,12 +11,12 @@ useStudio();
 const states = () => today().inWork.map(({ state }) => state);
 
 describe('Today', () => {
-  it('leads each learner to the next step, one row a piece', () => {
+  it('leads each learner to the next step, one row a piece', async () => {
     const learner = newLearner();
-    const id = newArrangement();
-    given(id, learner);
+    const id = await newArrangement();
+    await given(id, learner);
     choose(id, { key: 'D' });
-    given(id, learner, NOW_MS + 1);
+    await given(id, learner, NOW_MS + 1);
     expect(today().learners).toMatchObject([
       {
         name: 'Ida',
@@ -27,10 +27,10 @@ describe('Today', () => {
 
   it('says which arrangements are other than what the learner has', async () => {
     const learner = newLearner({ spanLeftSemitones: 14, spanRightSemitones: 14 });
-    const id = newArrangement();
+    const id = await newArrangement();
     choose(id, { learnerId: learner, leftTexture: 'root-fifth-octave' });
     expect(states()).toEqual(['not handed out yet']);
-    given(id, learner);
+    await given(id, learner);
     expect(states()).toEqual([]);
     choose(id, { key: 'D' });
     expect(states()).toEqual(['being compared with edition 1, which Ida has']);
@@ -42,11 +42,11 @@ describe('Today', () => {
     await vi.waitFor(() => expect(states()).toEqual(['other than edition 1, which Ida has']));
   });
 
-  it('and the lists take a handful of statements, however many learners and pieces there are', () => {
-    const pieceId = newPiece();
+  it('and the lists take a handful of statements, however many learners and pieces there are', async () => {
+    const pieceId = await newPiece();
     for (let index = 0; index < 5; index += 1) {
-      const id = newArrangement(index === 0 ? pieceId : newPiece('slow-tide.musicxml'));
-      given(id, newLearner({ name: `Learner ${index}` }));
+      const id = await newArrangement(index === 0 ? pieceId : await newPiece('slow-tide.musicxml'));
+      await given(id, newLearner({ name: `Learner ${index}` }));
     }
     expect(statementsOf(today)).toBeLessThanOrEqual(7);
     expect(statementsOf(listPieces)).toBeLessThanOrEqual(3);

@@ -1,6 +1,6 @@
 import { strToU8, zipSync } from 'fflate';
 import { writeMidi } from 'midi-file';
-import type { Counted } from '../core/formats/bounds';
+import type { Counted } from '../core/formats/most.data';
 import type { FileErrorCode } from '../core/formats/result';
 
 /** A file made to stop a reader, and the refusal that it must get; `count` is what there is too much of. */

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeEach } from 'vitest';
+import { afterAll, afterEach, beforeEach } from 'vitest';
 import { recipeStep } from '../core/document/steps';
 import type { Recipe } from '../core/document/recipe';
 import { createArrangement, findArrangement, saveStep } from '../server/arrangements';
@@ -11,6 +11,7 @@ import { handOut } from '../server/editions';
 import { addLearner, type NewLearner } from '../server/learners';
 import type { Outcome } from '../server/outcome';
 import { keepPiece, readUpload } from '../server/pieces';
+import { stopWork } from '../server/work/pool';
 
 export const NOW_MS = 1_800_000_000_000;
 
@@ -26,6 +27,7 @@ export function useStudio(): { readonly folder: () => string } {
     delete process.env.KEY_PATH_MIGRATIONS;
     rmSync(folder, { recursive: true });
   });
+  afterAll(stopWork);
   return { folder: () => folder };
 }
 
@@ -34,15 +36,15 @@ export function found<T, Code extends string>(outcome: Outcome<T, Code>): T {
   return outcome.value;
 }
 
-export function newPiece(name = 'lantern-on-the-quay.musicxml'): string {
+export async function newPiece(name = 'lantern-on-the-quay.musicxml'): Promise<string> {
   const bytes = new Uint8Array(readFileSync(`demo/sources/${name}`));
-  const read = readUpload(bytes, name);
+  const read = await readUpload(bytes, name);
   if (!read.ok) throw new Error(read.error.message);
-  return keepPiece(bytes, name, read.score, [], NOW_MS);
+  return keepPiece(bytes, name, read, NOW_MS);
 }
 
-export function newArrangement(pieceId = newPiece()): string {
-  return found(createArrangement(pieceId, NOW_MS));
+export async function newArrangement(pieceId?: string): Promise<string> {
+  return found(createArrangement(pieceId ?? (await newPiece()), NOW_MS));
 }
 
 export function newLearner(change: Partial<NewLearner> = {}): string {
@@ -74,6 +76,6 @@ export function choose(
   return saveStep(id, { baseRevision: baseRevision ?? revision, idempotencyKey: key, step }, NOW_MS);
 }
 
-export function given(arrangementId: string, learnerId: string, nowMs = NOW_MS) {
-  return found(handOut(arrangementId, learnerId, nowMs));
+export async function given(arrangementId: string, learnerId: string, nowMs = NOW_MS) {
+  return found(await handOut(arrangementId, learnerId, nowMs));
 }

@@ -18,21 +18,15 @@ import { viewLadder } from '../core/arrange/ladder-view';
 import { makeupOf, studySource, type SourceFacts } from '../core/analyse/study-source';
 import { KEY_STYLES, rateKey } from '../core/keys/rank-keys';
 import { tempoOf } from '../core/score/tempo';
-import { breakLines, measureWidths } from '../core/engrave/line-breaks';
-import { meiSystem } from '../core/engrave/mei-system';
-import { isSameLine, prepareEngraving, type EngravingSource } from '../core/engrave/source';
+import { planLines, type LaidOut } from '../core/engrave/plan-lines';
 import type { Score } from '../core/score/model';
 import { deltaOf } from './delta';
 import { keepSame } from './keep-same';
-import type { ArrangeApi, LayoutRequest, SystemPlan } from './protocol';
+import type { LayoutRequest, SystemPlan } from '../core/engrave/line';
+import type { ArrangeApi } from './protocol';
 
 let facts: SourceFacts | null = null;
-/** What was laid out last: its lines stay where they are, and those with the same music are not written again. */
-interface LaidOut {
-  readonly layout: string;
-  readonly source: EngravingSource;
-  readonly plans: readonly SystemPlan[];
-}
+/** What was laid out last, so that its lines stay where they are. */
 let last: LaidOut | null = null;
 /** What the page has been sent: lines first, then all else about the arrangement. */
 let sentSystems: readonly SystemPlan[] | null = null;
@@ -42,24 +36,8 @@ let drawn: Draft | null = null;
 let asked: { readonly document: ArrangementDocument; readonly whom: ArrangeFor } | null = null;
 
 function plan(score: Score, counts: Arrangement['counts'], layout: LayoutRequest): readonly SystemPlan[] {
-  const key = JSON.stringify(layout);
-  const before = last?.layout === key ? last : null;
-  const source = prepareEngraving(score, counts, before?.source);
-  const widths = measureWidths(source, layout.markings);
-  const previous = before?.plans.map(({ range }) => range) ?? [];
-  const lines = breakLines(score, widths, {
-    lineWidth: layout.lineWidth,
-    mostMeasures: layout.mostMeasures,
-    previous,
-  });
-  const plans = lines.map((range): SystemPlan => {
-    const known = before?.plans.find((each) => each.range.from === range.from && each.range.to === range.to);
-    return known && before && isSameLine(before.source, source, range)
-      ? known
-      : { range, mei: meiSystem(source, range, layout.markings) };
-  });
-  last = { layout: key, source, plans };
-  return plans;
+  last = planLines(score, counts, layout, last);
+  return last.plans;
 }
 
 function source(): SourceFacts {

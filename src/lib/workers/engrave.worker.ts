@@ -1,84 +1,13 @@
 import { expose } from 'comlink';
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
-import { plainAccidentals } from './plain-accidentals';
-import { raiseChordSymbols } from './raise-chord-symbols';
-import type { EngraveApi, EngravedSystem, MeasureBox } from './protocol';
+import { engraveLine } from '../core/engrave/engrave-line';
+import type { EngraveApi } from './protocol';
 
-const MARGIN_LEFT = 50;
-/** Verovio draws ten inner units to one unit of the page. */
-const INNER_SCALE = 10;
-
-let optionsInForce = '';
 const ready = createVerovioModule().then((module) => new VerovioToolkit(module));
 
-function measureBoxes(svg: string, pageWidth: number): readonly MeasureBox[] {
-  const boxes: MeasureBox[] = [];
-  for (const match of svg.matchAll(
-    /<g id="m(\d+)" class="measure">[\s\S]*?<path d="M(-?\d+) -?\d+ L(-?\d+) /g,
-  )) {
-    const [, index, left, right] = match;
-    boxes.push({
-      index: Number(index),
-      left: MARGIN_LEFT + Number(left) / INNER_SCALE,
-      right: MARGIN_LEFT + Number(right) / INNER_SCALE,
-    });
-  }
-  return boxes.filter((box) => box.left < pageWidth);
-}
-
-/** Half a notehead, in units of the page. */
-const HALF_HEAD = 9;
-
-function noteheads(svg: string): ReadonlyMap<string, number> {
-  const heads = new Map<string, number>();
-  for (const match of svg.matchAll(
-    /<g id="([^"]+)" class="note [lr]h">\s*<g class="notehead">\s*<use [^>]*translate\((-?\d+),/g,
-  ))
-    heads.set(match[1]!, MARGIN_LEFT + Number(match[2]) / INNER_SCALE + HALF_HEAD);
-  return heads;
-}
-
 const api: EngraveApi = {
-  async engrave(mei, { pageWidth, unit }): Promise<EngravedSystem> {
-    const toolkit = await ready;
-    const wanted = `${pageWidth}/${unit}`;
-    if (wanted !== optionsInForce)
-      toolkit.setOptions({
-        header: 'none',
-        footer: 'none',
-        svgViewBox: true,
-        svgFormatRaw: true,
-        adjustPageHeight: true,
-        breaks: 'encoded',
-        minLastJustification: 0,
-        smuflTextFont: 'none',
-        mnumInterval: 0,
-        slurMargin: 3,
-        harmDist: 1.6,
-        measureMinWidth: 1,
-        unit,
-        scale: 100,
-        pageWidth,
-        pageHeight: 4000,
-        pageMarginLeft: MARGIN_LEFT,
-        pageMarginRight: 6,
-        pageMarginTop: 12,
-        pageMarginBottom: 12,
-      });
-    optionsInForce = wanted;
-    if (!toolkit.loadData(mei)) throw new Error('A line of music could not be engraved.');
-    const drawn = plainAccidentals(toolkit.renderToSVG(1).replace(/<style[\s\S]*?<\/style>/g, ''));
-    const svg = raiseChordSymbols(drawn, INNER_SCALE);
-    const [, width = '0', height = '0'] = /viewBox="0 -?\d+ (\d+) (\d+)"/.exec(svg) ?? [];
-    return {
-      svg,
-      width: Number(width),
-      height: Number(height),
-      measures: measureBoxes(svg, pageWidth),
-      heads: noteheads(svg),
-    };
-  },
+  engrave: async (mei, options) => engraveLine(await ready, mei, options),
 };
 
 expose(api);

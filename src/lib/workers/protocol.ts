@@ -14,45 +14,10 @@ import type { Key } from '../core/pitch/key';
 import type { PlayOptions, Timeline } from '../core/playback/timeline';
 import type { Score } from '../core/score/model';
 import type { Delta } from './delta';
-import type { Markings, SystemRange } from '../core/engrave/source';
-
-/** One engraved line. Lengths are in units of the picture's own view box. */
-export interface EngravedSystem {
-  readonly svg: string;
-  readonly width: number;
-  readonly height: number;
-  readonly measures: readonly MeasureBox[];
-  /** Middle of each notehead by the note's id. */
-  readonly heads: ReadonlyMap<string, number>;
-}
-
-export interface MeasureBox {
-  readonly index: number;
-  readonly left: number;
-  readonly right: number;
-}
-
-export interface EngraveOptions {
-  /** Width of the line in view-box units; the height follows from the music. */
-  readonly pageWidth: number;
-  /** Half a staff space, in view-box units: 9 normal, 12 for young readers. */
-  readonly unit: number;
-}
+import type { EngravedSystem, EngraveOptions, LayoutRequest, SystemPlan } from '../core/engrave/line';
 
 export interface EngraveApi {
   engrave(mei: string, options: EngraveOptions): Promise<EngravedSystem>;
-}
-
-export interface SystemPlan {
-  readonly range: SystemRange;
-  readonly mei: string;
-}
-
-export interface LayoutRequest {
-  /** Room on a line in tenths of a staff space. */
-  readonly lineWidth: number;
-  readonly mostMeasures: number;
-  readonly markings: Markings;
 }
 
 export interface ArrangedView {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { hostileFiles } from '../../testing/hostile-files';
-import { MOST } from './bounds';
+import { MOST } from './most.data';
 import { readScore } from './read-score';
 
 describe('files made to stop a reader', () => {

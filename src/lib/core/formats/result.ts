@@ -1,5 +1,5 @@
 import type { TextSpot, ImportWarning } from '../score/import-warning';
-import type { Count } from './bounds';
+import type { Count } from './most.data';
 
 /** Where in a file something stands, as far as it is known. */
 export interface FilePlace {

@@ -101,7 +101,7 @@ it('a learner who had several editions of a piece plays from the newest, which t
   expect(now!.before.map(({ number }) => number)).toEqual([1]);
 });
 
-it('a row that cannot be read is named where it is missed, and the rest goes on', () => {
+it('a row that cannot be read is named where it is missed, and the rest goes on', async () => {
   olderStudio((rows) => {
     rows.editions = rows.editions.map((row) => ({ ...row, frozen_json: '{"score":' }));
     rows.arrangements = rows.arrangements.map((row) => ({ ...row, document_json: '{}' }));
@@ -109,6 +109,6 @@ it('a row that cannot be read is named where it is missed, and the rest goes on'
   expect(assignmentsOf([learnerId])[0]!.problem).toContain('cannot be read');
   expect(findEdition(edition!.id)).toMatchObject({ ok: false, code: 'not-readable' });
   expect(findArrangement(SAMPLES.arrangements[0]!.id)).toMatchObject({ ok: false, code: 'not-readable' });
-  expect(handOut(SAMPLES.arrangements[0]!.id, learnerId, 1)).toMatchObject({ code: 'not-readable' });
+  expect(await handOut(SAMPLES.arrangements[0]!.id, learnerId, 1)).toMatchObject({ code: 'not-readable' });
   expect(listPieces()).toHaveLength(1);
 });

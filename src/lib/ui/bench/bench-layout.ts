@@ -1,6 +1,6 @@
 import type { Recipe } from '$lib/core/document/recipe';
 
-import type { LayoutRequest } from '$lib/workers/protocol';
+import type { LayoutRequest } from '$lib/core/engrave/line';
 
 /** How the Bench lays out a document: a line's room and what is printed with the notes. */
 export function layoutOf(recipe: Recipe, lineWidth: number): LayoutRequest {

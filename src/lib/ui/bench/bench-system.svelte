@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { EngravedSystem, EngraveOptions, MeasureBox, SystemPlan } from '$lib/workers/protocol';
+  import type { EngravedSystem, EngraveOptions, MeasureBox, SystemPlan } from '$lib/core/engrave/line';
   import MusicLine from '../engraving/music-line.svelte';
   import { nearestNote } from '../engraving/nearest-note';
   import { useBench } from './bench-session.svelte';

@@ -1,5 +1,5 @@
 import { version } from '$app/environment';
-import type { EngraveOptions } from '$lib/workers/protocol';
+import type { EngraveOptions } from '$lib/core/engrave/line';
 import type { BenchSession } from './bench-session.svelte';
 import { madeFrom, recallLines, rememberLines } from './remembered-lines';
 

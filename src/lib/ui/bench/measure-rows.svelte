@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { MeasureBox, SystemPlan } from '$lib/workers/protocol';
+  import type { MeasureBox, SystemPlan } from '$lib/core/engrave/line';
   import { useBench } from './bench-session.svelte';
   import PedalRow from './pedal-row.svelte';
   import RowHint from './row-hint.svelte';

@@ -1,6 +1,6 @@
 import type { Measure, Note } from '$lib/core/score/model';
 import { beatsOf } from '$lib/core/score/time';
-import type { MeasureBox } from '$lib/workers/protocol';
+import type { MeasureBox } from '$lib/core/engrave/line';
 
 /** Where a moment of a measure stands on its line. */
 export interface OnsetPlace {

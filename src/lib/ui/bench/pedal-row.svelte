@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { PointKind } from '$lib/core/pedal/edit-points';
   import { PEDAL_POLICIES } from '$lib/core/document/choices/pedal-policies.data';
-  import type { MeasureBox } from '$lib/workers/protocol';
+  import type { MeasureBox } from '$lib/core/engrave/line';
   import { useBench } from './bench-session.svelte';
   import { nearestPlace, onsetPlaces, placeOf, type OnsetPlace } from './onset-places';
 

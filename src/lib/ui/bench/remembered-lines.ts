@@ -1,4 +1,4 @@
-import type { EngravedSystem, EngraveOptions, SystemPlan } from '$lib/workers/protocol';
+import type { EngravedSystem, EngraveOptions, SystemPlan } from '$lib/core/engrave/line';
 
 /** Lines as they stood when an arrangement was last open, so that they are on the screen before anything is worked out. */
 export interface RememberedLine {

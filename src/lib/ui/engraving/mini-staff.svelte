@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Score } from '$lib/core/score/model';
-  import type { SystemPlan } from '$lib/workers/protocol';
+  import type { SystemPlan } from '$lib/core/engrave/line';
   import type { Arranger } from '../workers/arranger';
   import type { Engraver } from '../workers/engraver';
   import MusicLine from './music-line.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { EngravedSystem, EngraveOptions, SystemPlan } from '$lib/workers/protocol';
+  import type { EngravedSystem, EngraveOptions, SystemPlan } from '$lib/core/engrave/line';
   import { adoptSvg } from './adopt-svg';
   import type { Engraver } from '../workers/engraver';
 

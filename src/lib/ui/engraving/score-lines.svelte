@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { EngravedSystem, EngraveOptions, MeasureBox, SystemPlan } from '$lib/workers/protocol';
+  import type { EngravedSystem, EngraveOptions, MeasureBox, SystemPlan } from '$lib/core/engrave/line';
   import type { Engraver } from '../workers/engraver';
   import { ElementMarker } from './element-marker';
   import MusicLine from './music-line.svelte';

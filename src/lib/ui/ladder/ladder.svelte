@@ -4,7 +4,7 @@
   import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
   import type { ArrangementDocument } from '$lib/core/document/document';
   import { textureLabel } from '$lib/core/document/choices/textures.data';
-  import type { EngravedSystem, MeasureBox, SystemPlan } from '$lib/workers/protocol';
+  import type { EngravedSystem, MeasureBox, SystemPlan } from '$lib/core/engrave/line';
   import { ElementMarker } from '../engraving/element-marker';
   import MusicLine from '../engraving/music-line.svelte';
   import { useEngraver } from '../workers/engraver-context';

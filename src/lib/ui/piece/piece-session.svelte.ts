@@ -8,7 +8,7 @@ import type { Correction } from '$lib/core/score/corrections';
 import type { Note, Score, Section } from '$lib/core/score/model';
 import { asOnePart } from '$lib/core/score/one-part';
 import { unfoldScore } from '$lib/core/score/unfold';
-import type { SystemPlan } from '$lib/workers/protocol';
+import type { SystemPlan } from '$lib/core/engrave/line';
 import { Player } from '../playback/player.svelte';
 import { Arranger } from '../workers/arranger';
 import type { Engraver } from '../workers/engraver';

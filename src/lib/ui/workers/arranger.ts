@@ -4,15 +4,8 @@ import type { ArrangementDocument } from '$lib/core/document/document';
 import type { Score } from '$lib/core/score/model';
 import type { Analysis } from '$lib/core/analyse/analyse';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
-import type {
-  ArrangeApi,
-  ArrangedView,
-  EngravedLadder,
-  LayoutRequest,
-  SourceView,
-  SystemPlan,
-  TextView,
-} from '$lib/workers/protocol';
+import type { LayoutRequest, SystemPlan } from '$lib/core/engrave/line';
+import type { ArrangeApi, ArrangedView, EngravedLadder, SourceView, TextView } from '$lib/workers/protocol';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
 import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
 import type { MeasureDifference } from '$lib/core/handout/differences';

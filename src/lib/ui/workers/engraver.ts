@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink';
-import type { EngraveApi, EngravedSystem, EngraveOptions } from '$lib/workers/protocol';
+import type { EngravedSystem, EngraveOptions } from '$lib/core/engrave/line';
+import type { EngraveApi } from '$lib/workers/protocol';
 
 interface Job {
   readonly key: string;

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { PART_USES } from '$lib/core/score/model';
 import { keepPiece, readUpload } from '$lib/server/pieces';
 import { MAX_FILE_BYTES } from '$lib/core/formats/musicxml/container';
+import { isWorkFailure, WORK_STATUS } from '$lib/server/work/pool';
 import type { RequestHandler } from './$types';
 
 const usesSchema = z.array(z.array(z.enum(PART_USES)));
@@ -26,22 +27,28 @@ export const POST: RequestHandler = async ({ request }) => {
       { status: 413 },
     );
   const bytes = new Uint8Array(await file.arrayBuffer());
-  const read = readUpload(bytes, file.name);
-  if (!read.ok) return json(read.error, { status: 422 });
-  if (form.get('keep') !== 'yes') return json(read.summary);
-  const text = (field: string, fallback: string) => {
+  const text = (field: string) => {
     const value = form.get(field);
-    return typeof value === 'string' ? value.trim().slice(0, 300) : fallback;
+    return typeof value === 'string' ? value.trim().slice(0, 300) : undefined;
   };
-  const uses = usesSchema.safeParse(JSON.parse(text('uses', 'null')));
-  const score = {
-    ...read.score,
-    parts: read.score.parts.map((part, index) => {
-      const chosen = uses.success ? uses.data[index] : undefined;
-      return chosen?.length === part.staves ? { ...part, uses: chosen } : part;
-    }),
-    title: text('title', '') || read.score.title,
-    rights: text('rights', read.score.rights),
-  };
-  return json({ id: keepPiece(bytes, file.name, score, read.summary.warnings, Date.now()) });
+  const uses = usesSchema.safeParse(jsonOf(form.get('uses')));
+  const title = text('title');
+  const rights = text('rights');
+  const read = await readUpload(bytes, file.name, {
+    ...(title === undefined ? {} : { title }),
+    ...(rights === undefined ? {} : { rights }),
+    ...(uses.success ? { uses: uses.data } : {}),
+  });
+  if (!read.ok)
+    return json(read.error, { status: isWorkFailure(read.error.code) ? WORK_STATUS[read.error.code] : 422 });
+  if (form.get('keep') !== 'yes') return json(read.summary);
+  return json({ id: keepPiece(bytes, file.name, read, Date.now()) });
 };
+
+function jsonOf(field: FormDataEntryValue | null): unknown {
+  try {
+    return typeof field === 'string' ? JSON.parse(field) : null;
+  } catch {
+    return null;
+  }
+}

@@ -31,7 +31,7 @@ export const actions: Actions = {
   handOut: async ({ request, params }) => {
     const form = await sentForm(request, handOutForm, 'Choose whom to hand it to.');
     if (!form.ok) return form.failure;
-    const outcome = handOut(params.id, form.value.learnerId, Date.now());
+    const outcome = await handOut(params.id, form.value.learnerId, Date.now());
     if (!outcome.ok) return fail(FOUND_STATUS[outcome.code], { message: outcome.message });
     redirect(303, `/learners/${form.value.learnerId}#a${outcome.value.assignmentId}`);
   },

@@ -3,7 +3,7 @@ import { isValidTime } from '../../score/time';
 import { keyOf, respellKey, tonicOf } from '../../pitch/key';
 import { transposeSpelling } from '../../pitch/interval';
 import { ticks } from '../../units';
-import { MOST } from '../bounds';
+import { MOST } from '../most.data';
 import { childOf, childrenOf, numberOf, textOf, type XmlElement } from '../xml';
 import { numberBetween, wholeOf } from './numbers';
 import type { Cursor, PartReader } from './part-state';

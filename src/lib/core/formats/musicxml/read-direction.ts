@@ -1,7 +1,7 @@
 import { isWithin } from '../../score/bounds.data';
 import { bpm, TICKS_PER_QUARTER, TICKS_PER_WHOLE, ticks, type Ticks } from '../../units';
 import { childOf, childrenOf, numberOf, textOf, type XmlElement } from '../xml';
-import { MOST } from '../bounds';
+import { MOST } from '../most.data';
 import { numberBetween } from './numbers';
 import type { Cursor, PartReader } from './part-state';
 

@@ -20,8 +20,8 @@ export const POST: RequestHandler = async ({ request, params }) => {
   const { baseRevision, change } = parsed.data;
   const outcome =
     change.kind === 'take-back'
-      ? takeBackCorrection(params.id, baseRevision, change.revision, Date.now())
-      : correctSource(params.id, baseRevision, change, Date.now());
+      ? await takeBackCorrection(params.id, baseRevision, change.revision, Date.now())
+      : await correctSource(params.id, baseRevision, change, Date.now());
   if (outcome.ok) return json({ revision: outcome.value });
   return json({ message: outcome.message }, { status: STATUS[outcome.code] });
 };

@@ -1,0 +1,86 @@
+import type { Recipe } from '../document/recipe';
+import type { EngraveOptions, LayoutRequest } from './line';
+import type { Markings } from './source';
+
+/** Half a staff space in view-box units, everywhere but in print for young readers. */
+const UNIT = 9;
+/** Lines are laid out for one of these widths, in view-box units, and scaled to the page: so server and page make the same ones. */
+const PAGE_WIDTHS = [700, 880, 1100, 1380, 1720, 2150, 2700, 3400] as const;
+/** How many units one pixel of the screen shows, about. */
+const UNITS_PER_PX = { bench: 2.05, piece: 2.15 } as const;
+
+export type ScreenView = keyof typeof UNITS_PER_PX;
+
+/** The width of page whose notes come nearest to their normal size in a room so many pixels wide. */
+export function pageWidthFor(view: ScreenView, roomPx: number): number {
+  const wanted = Math.max(1, roomPx * UNITS_PER_PX[view]);
+  const distance = (width: number) => Math.abs(Math.log(width / wanted));
+  return PAGE_WIDTHS.reduce<number>((a, b) => (distance(b) < distance(a) ? b : a), PAGE_WIDTHS[0]);
+}
+
+export function isPageWidth(width: number): boolean {
+  return (PAGE_WIDTHS as readonly number[]).includes(width);
+}
+
+export function optionsFor(pageWidth: number): EngraveOptions {
+  return { pageWidth, unit: UNIT };
+}
+
+/** Room for music on a line, in tenths of a staff space, once margins are taken off. */
+function lineWidthOf({ pageWidth, unit }: EngraveOptions): number {
+  return Math.round(((pageWidth - 56) / (unit * 2)) * 10);
+}
+
+/** How the Bench lays out a document. */
+export function benchLayout(recipe: Recipe, options: EngraveOptions): LayoutRequest {
+  return {
+    lineWidth: lineWidthOf(options),
+    mostMeasures: 5,
+    markings: markingsOf(recipe),
+  };
+}
+
+/** How the Piece page lays out a source. */
+export function pieceLayout(options: EngraveOptions): LayoutRequest {
+  return {
+    lineWidth: lineWidthOf(options),
+    mostMeasures: 5,
+    markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true, pedal: true },
+  };
+}
+
+export const PAPERS = {
+  a4: { label: 'A4', widthMm: 210, heightMm: 297 },
+  letter: { label: 'Letter', widthMm: 216, heightMm: 279 },
+} as const;
+export type PaperName = keyof typeof PAPERS;
+
+/** Millimetres at the left and right edges of a sheet together, and those of half a staff space: normal, and large for young readers. */
+const SIDES_MM = 28;
+const HALF_SPACE_MM = { normal: 0.88, large: 1.2 } as const;
+
+/** How an edition is laid out on paper. */
+export function handoutLayout(
+  paper: PaperName,
+  isLarge: boolean,
+  markings: Markings,
+): { readonly layout: LayoutRequest; readonly options: EngraveOptions; readonly unitsPerMm: number } {
+  const unitsPerMm = UNIT / (isLarge ? HALF_SPACE_MM.large : HALF_SPACE_MM.normal);
+  const options = { pageWidth: Math.round((PAPERS[paper].widthMm - SIDES_MM) * unitsPerMm), unit: UNIT };
+  return {
+    layout: { lineWidth: lineWidthOf(options), mostMeasures: isLarge ? 4 : 5, markings },
+    options,
+    unitsPerMm,
+  };
+}
+
+/** What a recipe prints with the notes. */
+export function markingsOf(recipe: Recipe): Markings {
+  return {
+    fingers: recipe.fingers !== 'hidden',
+    counts: recipe.counts === 'shown',
+    chordSymbols: recipe.chordSymbols === 'shown',
+    lyrics: true,
+    pedal: true,
+  };
+}

@@ -1,0 +1,142 @@
+import { analyseScore } from '../../core/analyse/analyse';
+import { knownScore } from '../../core/analyse/known-score';
+import { studySource } from '../../core/analyse/study-source';
+import { summarise, type ScoreSummary } from '../../core/analyse/summary';
+import { draft } from '../../core/arrange/arrange';
+import type { ArrangeFor } from '../../core/arrange/arrange-for';
+import type { ArrangementDocument } from '../../core/document/document';
+import { engraveLine, type Toolkit } from '../../core/engrave/engrave-line';
+import type { EngravedLine, EngraveOptions, LayoutRequest } from '../../core/engrave/line';
+import { planLines } from '../../core/engrave/plan-lines';
+import { formatOf, readScore } from '../../core/formats/read-score';
+import type { FileError } from '../../core/formats/result';
+import { writeScore, type ExportFormat } from '../../core/formats/write-score';
+import { freezeEdition, type Edition } from '../../core/handout/edition';
+import { arrangementMusicXml } from '../../core/handout/export';
+import { fingerprintOf } from '../../core/handout/fingerprint';
+import { asOnePart } from '../../core/score/one-part';
+import type { ImportWarning } from '../../core/score/import-warning';
+import type { PartUse, Score } from '../../core/score/model';
+
+// What runs in the threads of the work pool, away from the thread that answers. A task takes and gives plain records, and
+// touches neither the database nor the files.
+
+export type ReadFileOutcome =
+  | { readonly ok: true; readonly score: Score; readonly summary: ScoreSummary }
+  | { readonly ok: false; readonly error: FileError };
+
+/** What a teacher says of a file in place of what it says itself. */
+export interface OwnWords {
+  readonly title?: string;
+  readonly rights?: string;
+  /** What each staff of each part is for. */
+  readonly uses?: readonly (readonly PartUse[])[];
+}
+
+interface ScoreFile {
+  readonly bytes: Uint8Array;
+  readonly name: string;
+  readonly own?: OwnWords;
+}
+
+/** Reads a score of any format, and says what is in it. */
+export function read({ bytes, name, own = {} }: ScoreFile): ReadFileOutcome {
+  const result = readScore(bytes, name);
+  if (!result.ok) return result;
+  const { value: found, warnings } = result;
+  const score: Score = {
+    ...found,
+    title: own.title || found.title,
+    rights: own.rights ?? found.rights,
+    parts: found.parts.map((part, index) => {
+      const uses = own.uses?.[index];
+      return uses?.length === part.staves ? { ...part, uses } : part;
+    }),
+  };
+  return { ok: true, score, summary: summarise(score, warnings, formatOf(bytes, name).label) };
+}
+
+/** Says anew what is in a score that was corrected. */
+export function sumUp(known: {
+  readonly score: Score;
+  readonly warnings: readonly ImportWarning[];
+  readonly format: string;
+}): ScoreSummary {
+  return summarise(known.score, known.warnings, known.format);
+}
+
+interface Arranging {
+  readonly source: Score;
+  readonly document: ArrangementDocument;
+  readonly whom: ArrangeFor;
+}
+
+/** What handing an arrangement out would print. */
+export function print(task: Arranging): { readonly edition: Edition; readonly fingerprint: string } {
+  const edition = freezeEdition(studySource(task.source), task.document, task.whom);
+  return { edition, fingerprint: fingerprintOf(edition) };
+}
+
+/** A score as the bytes of a file. */
+export function write(task: {
+  readonly score: Score;
+  readonly format: ExportFormat;
+  /** Printed under the notes where the format can say them. */
+  readonly counts?: Edition['counts'];
+}): Uint8Array<ArrayBuffer> {
+  const { score, format, counts } = task;
+  if (format === 'musicxml' && counts)
+    return new Uint8Array(new TextEncoder().encode(arrangementMusicXml(score, counts)));
+  return writeScore(score, format);
+}
+
+/** What lines are drawn of: a source, an arrangement of one, or an edition as it was frozen. */
+export type LineSource =
+  | { readonly kind: 'piece'; readonly source: Score }
+  | (Arranging & { readonly kind: 'arrangement' })
+  | { readonly kind: 'edition'; readonly score: Score; readonly counts: Edition['counts'] };
+
+export interface LineTask {
+  readonly of: LineSource;
+  readonly layout: LayoutRequest;
+  readonly options: EngraveOptions;
+  /** How many lines, from the first on. */
+  readonly count: number;
+}
+
+/** The first lines, as the page itself would draw them. */
+export async function engrave({ of, layout, options, count }: LineTask): Promise<readonly EngravedLine[]> {
+  const { score, counts } = musicOf(of);
+  const { plans } = planLines(score, counts, layout);
+  const toolkit = await engraver();
+  return plans.slice(0, count).map((plan) => ({ plan, system: engraveLine(toolkit, plan.mei, options) }));
+}
+
+function musicOf(of: LineSource): { readonly score: Score; readonly counts: Edition['counts'] } {
+  switch (of.kind) {
+    case 'piece':
+      return { score: asOnePart(knownScore(of.source, analyseScore(of.source))), counts: [] };
+    case 'arrangement':
+      return draft(studySource(of.source), of.document, of.whom);
+    case 'edition':
+      return of;
+  }
+}
+
+let started: Promise<Toolkit> | null = null;
+
+/** The engraver of this thread: half a second and 150 MB, so only a thread that draws has one. */
+function engraver(): Promise<Toolkit> {
+  started ??= Promise.all([import('verovio/wasm'), import('verovio/esm')]).then(
+    async ([wasm, esm]) => new esm.VerovioToolkit(await wasm.default()),
+  );
+  return started;
+}
+
+export type Tasks = {
+  readonly read: typeof read;
+  readonly sumUp: typeof sumUp;
+  readonly print: typeof print;
+  readonly write: typeof write;
+  readonly engrave: typeof engrave;
+};
