@@ -1,5 +1,8 @@
-import { error, type Handle, type HandleServerError } from '@sveltejs/kit';
-import { closeDatabase } from '$lib/server/db/client';
+import { error, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
+import { closeDatabase, database } from '$lib/server/db/client';
+import { diskFault } from '$lib/server/db/disk-fault';
+import { StartFault } from '$lib/server/db/start-fault';
+import { drawWhatIsMissing } from '$lib/server/draw-ahead';
 import { log } from '$lib/server/log';
 import { stopWork } from '$lib/server/work/pool';
 
@@ -8,6 +11,21 @@ process.on('sveltekit:shutdown', async () => {
   closeDatabase();
   log.info('stopped');
 });
+
+/** What is kept is for its owner alone. */
+process.umask(0o077);
+
+/** A studio that cannot be opened stops the program with a sentence, before any page is answered. */
+export const init: ServerInit = () => {
+  try {
+    database();
+  } catch (fault) {
+    if (!(fault instanceof StartFault)) throw fault;
+    console.error(`Key Path did not start. ${fault.message}`);
+    process.exit(1);
+  }
+  drawWhatIsMissing();
+};
 
 const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
 
@@ -22,6 +40,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   const response = await resolve(event);
   response.headers.set('X-Content-Type-Options', 'nosniff');
   response.headers.set('Referrer-Policy', 'same-origin');
+  // Pages and answers hold learners' data: no copy is left in a browser's cache, or one on the way.
+  if (!response.headers.has('cache-control')) response.headers.set('Cache-Control', 'private, no-store');
   log.info({
     method: request.method,
     path: url.pathname,
@@ -34,6 +54,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 export const handleError: HandleServerError = ({ error: fault, event, status }) => {
   if (status < 500) return { message: status === 404 ? 'There is no such page.' : 'This could not be done.' };
   log.error({ path: event.url.pathname, error: fault instanceof Error ? fault.stack : String(fault) });
+  const disk = diskFault(fault);
+  if (disk) return { message: `${disk} This was not kept.` };
   return {
     message:
       'Something went wrong in Key Path. What was shown as saved is safe. Load the page again; if it happens again, the log has the details.',

@@ -2,13 +2,13 @@
   import '../app.css';
   import { onMount } from 'svelte';
   import { page } from '$app/state';
-  import { provideEngraver } from '$lib/ui/workers/engraver-context';
+  import { provideWorkers } from '$lib/ui/workers/workers-context.svelte';
   import { Tooltip } from 'bits-ui';
   import { Toaster } from 'svelte-sonner';
   import type { LayoutProps } from './$types';
 
   const { children, data }: LayoutProps = $props();
-  provideEngraver();
+  const workers = provideWorkers();
 
   // Says that the page answers to clicks and keys now; browser tests wait for it.
   onMount(() => {
@@ -52,6 +52,15 @@
 </header>
 {#each data.problems as problem (problem)}
   <p class="notice notice-fault screen-only m-2" role="alert">{problem}</p>
+{/each}
+{#each workers.troubled as link (link)}
+  <p class="notice notice-fault screen-only m-2 flex flex-wrap items-center gap-3" role="alert">
+    {link.name}
+    {link.state === 'failed'
+      ? 'has stopped or did not start.'
+      : 'has not answered for some seconds: it is busy with a long piece, or has stopped.'}
+    <button class="button" onclick={() => link.restart()}>Try again</button>
+  </p>
 {/each}
 <Tooltip.Provider delayDuration={350}>
   <main id="main">{@render children()}</main>

@@ -4,14 +4,12 @@ import type { ArrangeFor } from '../core/arrange/arrange-for';
 import type { ArrangementDocument } from '../core/document/document';
 import type { Edition } from '../core/handout/edition';
 import type { Score } from '../core/score/model';
+import { build } from './build';
 import { database } from './db/client';
 import { prints } from './db/schema';
 import type { Outcome } from './outcome';
 import type { Urgency } from './work/lane';
 import { work, type WorkFailure } from './work/pool';
-
-/** Which build of the program it is (set by server.js): another one could print an arrangement otherwise. */
-const build = () => process.env.KEY_PATH_BUILD ?? 'not built';
 
 /** All that what is printed depends on. */
 export interface PrintRequest {

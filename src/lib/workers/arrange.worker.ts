@@ -15,9 +15,9 @@ import { fingerprintOf } from '../core/handout/fingerprint';
 import { differencesFrom } from '../core/handout/differences';
 import type { ArrangementDocument } from '../core/document/document';
 import { viewLadder } from '../core/arrange/ladder-view';
-import { makeupOf, studySource, type SourceFacts } from '../core/analyse/study-source';
+import { viewSource } from '../core/analyse/source-view';
+import { studySource, type SourceFacts } from '../core/analyse/study-source';
 import { KEY_STYLES, rateKey } from '../core/keys/rank-keys';
-import { tempoOf } from '../core/score/tempo';
 import { planLines, type LaidOut } from '../core/engrave/plan-lines';
 import type { Score } from '../core/score/model';
 import { deltaOf } from './delta';
@@ -69,12 +69,7 @@ const api: ArrangeApi = {
     sentSystems = null;
     sent = null;
     drawn = null;
-    return {
-      key: facts.key,
-      makeup: makeupOf(facts),
-      measures: score.measures.length,
-      tempo: tempoOf(score),
-    };
+    return viewSource(facts);
   },
   draw(document, whom, layout) {
     drawn = null;

@@ -1,10 +1,10 @@
 import type { VoiceRange } from '../core/learner/voice';
 import type { Analysis } from '../core/analyse/analyse';
+import type { SourceView } from '../core/analyse/source-view';
 import type { Arrangement } from '../core/arrange/arrangement';
 import type { ArrangeFor } from '../core/arrange/arrange-for';
 import type { MeasureDifference } from '../core/handout/differences';
 import type { ArrangementDocument } from '../core/document/document';
-import type { PieceMakeup } from '../core/score/makeup';
 import type { LadderView } from '../core/arrange/ladder-view';
 import type { Why } from '../core/arrange/why';
 import type { ExplainDepth, FingerWhy } from '../core/fingering/explain';
@@ -23,14 +23,6 @@ export interface EngraveApi {
 export interface ArrangedView {
   readonly arrangement: Arrangement;
   readonly systems: readonly SystemPlan[];
-}
-
-export interface SourceView {
-  readonly key: Key;
-  readonly makeup: PieceMakeup;
-  readonly measures: number;
-  /** Quarters a minute of the source. */
-  readonly tempo: number;
 }
 
 /** Rungs under one another, laid out as lines that hold them all. */

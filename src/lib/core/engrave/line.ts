@@ -1,3 +1,4 @@
+import type { SourceView } from '../analyse/source-view';
 import type { Markings, SystemRange } from './source';
 
 /** One line of music before it is drawn: its measures, and what the engraver is given. */
@@ -42,3 +43,16 @@ export interface EngravedLine {
   readonly plan: SystemPlan;
   readonly system: EngravedSystem;
 }
+
+/** The first lines of a piece, arrangement or edition, and how they were drawn. */
+export interface FirstLines {
+  readonly options: EngraveOptions;
+  readonly lines: readonly EngravedLine[];
+  /** What is known of the source, where they are the lines of an arrangement. */
+  readonly source: SourceView | null;
+}
+
+/** What a page with music starts from: lines that are kept, or lines that are being drawn and will come. */
+export type PageLines =
+  | { readonly kept: FirstLines; readonly coming: null }
+  | { readonly kept: null; readonly coming: Promise<FirstLines> };

@@ -27,7 +27,7 @@ export function optionsFor(pageWidth: number): EngraveOptions {
 }
 
 /** Room for music on a line, in tenths of a staff space, once margins are taken off. */
-function lineWidthOf({ pageWidth, unit }: EngraveOptions): number {
+export function lineWidthOf({ pageWidth, unit }: EngraveOptions): number {
   return Math.round(((pageWidth - 56) / (unit * 2)) * 10);
 }
 

@@ -13,7 +13,9 @@ describe('files made to stop a reader', () => {
       expect(result.error.count).toMatchObject({ what: count, most: MOST[count] });
       // Lengths are known at once; whatever is counted has only just gone over what is taken: nothing was read beyond it.
       if (!count.startsWith('characters'))
-        expect(result.error.count!.reached).toBeLessThanOrEqual(Math.max(2 * MOST[count], MOST[count] + 1_000));
+        expect(result.error.count!.reached).toBeLessThanOrEqual(
+          Math.max(2 * MOST[count], MOST[count] + 1_000),
+        );
     },
   );
 });

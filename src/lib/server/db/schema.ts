@@ -210,6 +210,27 @@ export const prints = sqliteTable('prints', {
   atMs: integer('at_ms').notNull(),
 });
 
+/**
+ * The first lines of music of each piece, arrangement and edition as they were drawn last: a cache, which can be emptied at
+ * any time. Lines are sent only while the fingerprint of what they were drawn of is that of what stands now.
+ */
+export const engravedLines = sqliteTable(
+  'engraved_lines',
+  {
+    /** `piece/…`, `arrangement/…`, `edition/…` and its id. */
+    subject: text('subject').notNull(),
+    pageWidth: integer('page_width').notNull(),
+    fingerprint: text('fingerprint').notNull(),
+    /** Lines as JSON, deflated: pictures are mostly the same few shapes. */
+    lines: blob('lines', { mode: 'buffer' }).notNull(),
+    atMs: integer('at_ms').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.subject, table.pageWidth] }),
+    index('engraved_lines_by_time').on(table.atMs),
+  ],
+);
+
 /** The studio's own choices, one record a subject; what is not here is as the program comes. */
 export const studioSettings = sqliteTable('studio_settings', {
   subject: text('subject').primaryKey(),

@@ -1,12 +1,13 @@
 import { analyseScore } from '../../core/analyse/analyse';
 import { knownScore } from '../../core/analyse/known-score';
+import { viewSource, type SourceView } from '../../core/analyse/source-view';
 import { studySource } from '../../core/analyse/study-source';
 import { summarise, type ScoreSummary } from '../../core/analyse/summary';
 import { draft } from '../../core/arrange/arrange';
 import type { ArrangeFor } from '../../core/arrange/arrange-for';
 import type { ArrangementDocument } from '../../core/document/document';
 import { engraveLine, type Toolkit } from '../../core/engrave/engrave-line';
-import type { EngravedLine, EngraveOptions, LayoutRequest } from '../../core/engrave/line';
+import type { EngraveOptions, FirstLines, LayoutRequest } from '../../core/engrave/line';
 import { planLines } from '../../core/engrave/plan-lines';
 import { formatOf, readScore } from '../../core/formats/read-score';
 import type { FileError } from '../../core/formats/result';
@@ -96,6 +97,8 @@ export type LineSource =
   | (Arranging & { readonly kind: 'arrangement' })
   | { readonly kind: 'edition'; readonly score: Score; readonly counts: Edition['counts'] };
 
+export type DrawnLines = Pick<FirstLines, 'lines' | 'source'>;
+
 export interface LineTask {
   readonly of: LineSource;
   readonly layout: LayoutRequest;
@@ -105,21 +108,32 @@ export interface LineTask {
 }
 
 /** The first lines, as the page itself would draw them. */
-export async function engrave({ of, layout, options, count }: LineTask): Promise<readonly EngravedLine[]> {
-  const { score, counts } = musicOf(of);
+export async function engrave({ of, layout, options, count }: LineTask): Promise<DrawnLines> {
+  const { score, counts, source } = musicOf(of);
   const { plans } = planLines(score, counts, layout);
   const toolkit = await engraver();
-  return plans.slice(0, count).map((plan) => ({ plan, system: engraveLine(toolkit, plan.mei, options) }));
+  const lines = plans
+    .slice(0, count)
+    .map((plan) => ({ plan, system: engraveLine(toolkit, plan.mei, options) }));
+  return { lines, source };
 }
 
-function musicOf(of: LineSource): { readonly score: Score; readonly counts: Edition['counts'] } {
+interface Music {
+  readonly score: Score;
+  readonly counts: Edition['counts'];
+  readonly source: SourceView | null;
+}
+
+function musicOf(of: LineSource): Music {
   switch (of.kind) {
     case 'piece':
-      return { score: asOnePart(knownScore(of.source, analyseScore(of.source))), counts: [] };
-    case 'arrangement':
-      return draft(studySource(of.source), of.document, of.whom);
+      return { score: asOnePart(knownScore(of.source, analyseScore(of.source))), counts: [], source: null };
+    case 'arrangement': {
+      const facts = studySource(of.source);
+      return { ...draft(facts, of.document, of.whom), source: viewSource(facts) };
+    }
     case 'edition':
-      return of;
+      return { ...of, source: null };
   }
 }
 

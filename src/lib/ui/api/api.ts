@@ -48,12 +48,13 @@ async function ask<T>(
     return { ok: false, code: 'unreachable', message: UNREACHABLE };
   }
   const answer: unknown = await response.json().catch(() => null);
-  // A server that is going down, or a proxy before it, has refused nothing.
-  if (response.status >= 502) return { ok: false, code: 'unreachable', message: UNREACHABLE };
   const parsed = response.ok ? schema.safeParse(answer) : null;
   if (parsed?.success) return { ok: true, value: parsed.data };
   const { status } = response;
-  const message = said.safeParse(answer).data?.message ?? NOT_UNDERSTOOD;
+  const words = said.safeParse(answer).data?.message;
+  // A server that is going down, or a proxy before it, has refused nothing.
+  if (status >= 502 && words === undefined) return { ok: false, code: 'unreachable', message: UNREACHABLE };
+  const message = words ?? NOT_UNDERSTOOD;
   return { ok: false, code: 'refused', status, message, body: answer };
 }
 

@@ -11,11 +11,11 @@ import type { ArrangingRules } from '$lib/core/ladder/rules';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import { notesByMeasure } from '$lib/core/score/by-measure';
 import type { Score } from '$lib/core/score/model';
-import type { SystemPlan } from '$lib/core/engrave/line';
-import type { SourceView } from '$lib/workers/protocol';
+import type { EngraveOptions, SystemPlan } from '$lib/core/engrave/line';
+import { benchLayout } from '$lib/core/engrave/views';
+import type { SourceView } from '$lib/core/analyse/source-view';
 import { api } from '../api/api';
 import type { Arranger } from '../workers/arranger';
-import { layoutOf } from './bench-layout';
 import { InOrder } from './in-order';
 import { rebaseStep } from './rebase-step';
 import { SaveQueue } from './save-queue.svelte';
@@ -46,6 +46,8 @@ export class ArrangementInWork {
   /** Another document that is looked at and not taken, and the name of what offers it. */
   preview = $state.raw<{ readonly document: ArrangementDocument; readonly name: string } | null>(null);
   source = $state.raw<SourceView | null>(null);
+  /** Whether the arranger has the source, so that it can be asked. */
+  isOpen = $state(false);
   arrangement = $state.raw<Arrangement | null>(null);
   systems = $state.raw<readonly SystemPlan[]>([]);
   problem = $state('');
@@ -53,7 +55,7 @@ export class ArrangementInWork {
   readonly history = new StepHistory((step) => this.#apply(step));
   /** What is asked for by keys, each on the music that the one before it made. */
   readonly inOrder = new InOrder(() => this.isArranged);
-  #asked: { document: ArrangementDocument; whom: ArrangeFor; lineWidth: number } | null = null;
+  #asked: { document: ArrangementDocument; whom: ArrangeFor; options: EngraveOptions } | null = null;
   /** The document that the arrangement is of. */
   #arranged: ArrangementDocument | null = null;
   readonly #measurePins = new MeasurePins();
@@ -100,20 +102,29 @@ export class ArrangementInWork {
   async open(): Promise<void> {
     const { pieceId, sourceRevision } = this.opening;
     const score = await api.pieceScore(pieceId, sourceRevision);
-    if (score.ok) this.source = await this.arranger.open(score.value).catch(() => null);
-    if (!this.source)
+    const source = score.ok ? await this.arranger.open(score.value).catch(() => null) : null;
+    this.source = source ?? this.source;
+    this.isOpen = source !== null;
+    if (!source)
       this.problem = score.ok
         ? 'The piece could not be opened. Load the page again.'
         : `The piece could not be loaded. ${score.message}`;
   }
 
+  /** Shows the lines that came with the page, until they are worked out here, and what came with them about the source. */
+  showFirst(plans: readonly SystemPlan[], source: SourceView | null): void {
+    if (this.systems.length === 0) this.systems = plans;
+    this.source ??= source;
+  }
+
   /** Arranges and lays out what is shown, once; an overtaken request changes nothing. */
-  async refresh(document: ArrangementDocument, whom: ArrangeFor, lineWidth: number): Promise<void> {
+  async refresh(document: ArrangementDocument, whom: ArrangeFor, options: EngraveOptions): Promise<void> {
     const last = this.#asked;
-    if (last?.document === document && last.whom === whom && last.lineWidth === lineWidth) return;
-    this.#asked = { document, whom, lineWidth };
+    if (last?.document === document && last.whom === whom && last.options.pageWidth === options.pageWidth)
+      return;
+    this.#asked = { document, whom, options };
     const view = await this.arranger
-      .arrange(document, whom, layoutOf(document.recipe, lineWidth), (systems) => (this.systems = systems))
+      .arrange(document, whom, benchLayout(document.recipe, options), (systems) => (this.systems = systems))
       .catch(() => this.#fail());
     if (!view) return;
     this.arrangement = view.arrangement;
@@ -154,7 +165,7 @@ export class ArrangementInWork {
     this.preview = null;
     this.saving.push(step);
     // At once, and not when the page has caught up: its ink is what the teacher waits for.
-    if (this.#asked) void this.refresh(this.document, this.whom, this.#asked.lineWidth);
+    if (this.#asked) void this.refresh(this.document, this.whom, this.#asked.options);
     return true;
   }
 

@@ -2,7 +2,7 @@ import { getContext, setContext } from 'svelte';
 import { everywhere } from '$lib/core/document/everywhere';
 import { midiOf } from '$lib/core/pitch/pitch';
 import { Player } from '../playback/player.svelte';
-import { Arranger } from '../workers/arranger';
+import { useArranger } from '../workers/workers-context.svelte';
 import type { Engraver } from '../workers/engraver';
 import { ArrangementInWork, type BenchOpening } from './arrangement-in-work.svelte';
 import { BenchReasons } from './bench-reasons.svelte';
@@ -23,7 +23,7 @@ import { Steady } from './steady';
  */
 export class BenchSession {
   readonly player = new Player();
-  readonly #arranger = new Arranger();
+  readonly #arranger = useArranger();
   readonly work: ArrangementInWork;
   readonly selection: BenchSelection;
   readonly reasons: BenchReasons;
@@ -100,7 +100,6 @@ export class BenchSession {
     this.reasons.stop();
     this.held.stop();
     this.work.stop();
-    this.#arranger.stop();
   }
 }
 

@@ -4,9 +4,13 @@
   import Redo2 from '@lucide/svelte/icons/redo-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { onMount, tick } from 'svelte';
+  import type { PageLines } from '$lib/core/engrave/line';
+  import { optionsFor, pageWidthFor } from '$lib/core/engrave/views';
   import { ElementMarker } from '../engraving/element-marker';
+  import { firstPageWidth, linesAtHand, whenLinesCome } from '../engraving/first-lines';
+  import { tellWidth } from '../engraving/tell-width';
   import PlayerBar from '../playback/player-bar.svelte';
-  import { useEngraver } from '../workers/engraver-context';
+  import { useEngraver } from '../workers/workers-context.svelte';
   import { measureRanges } from '../parts/measure-ranges';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { BENCH_KEYS, bindBenchKeys } from './bench-shortcuts';
@@ -15,7 +19,6 @@
   import type { EditionInHand } from './held-edition.svelte';
   import BenchSystem from './bench-system.svelte';
   import ConflictBar from './conflict-bar.svelte';
-  import { recallFirstLines, rememberFirstLines } from './first-lines';
   import HandOutDialog from './hand-out-dialog.svelte';
   import RecipeSentence from './recipe-sentence.svelte';
   import SaveNote from './save-note.svelte';
@@ -30,15 +33,15 @@
     ladderUrl: string;
     keysUrl: string;
     editions: readonly EditionInHand[];
+    /** The first lines as the server draws them. */
+    lines: PageLines;
   }
 
-  const { opening, title, name, ladderUrl, keysUrl, editions }: Props = $props();
+  const { opening, title, name, ladderUrl, keysUrl, editions, lines }: Props = $props();
   // svelte-ignore state_referenced_locally
   const bench = provideBench(new BenchSession(opening, useEngraver(), editions));
-
-  /** View-box units of half a staff space, and how many of those units one screen pixel shows. */
-  const UNIT = 9;
-  const UNITS_PER_PX = 2.05;
+  // svelte-ignore state_referenced_locally
+  bench.work.showFirst(linesAtHand(lines, bench.engraver), lines.kept?.source ?? null);
 
   let widthPx = $state(0);
   let isHandingOut = $state(false);
@@ -47,8 +50,8 @@
   let scroller: HTMLDivElement;
   let bar: ReturnType<typeof PlayerBar> | undefined = $state();
 
-  const options = $derived({ pageWidth: Math.round((widthPx * UNITS_PER_PX) / 20) * 20, unit: UNIT });
-  const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
+  const pageWidth = $derived(widthPx > 0 ? pageWidthFor('bench', widthPx) : firstPageWidth(lines));
+  const options = $derived(optionsFor(pageWidth));
 
   onMount(() => {
     void bench.work.open();
@@ -58,17 +61,20 @@
     });
     return () => {
       release();
-      rememberFirstLines(bench, options);
       bench.dispose();
     };
   });
 
   $effect(() => {
-    if (lineWidth > 0) recallFirstLines(bench, options);
+    if (widthPx === 0) return;
+    tellWidth('bench', String(pageWidth));
+    void whenLinesCome(lines, options, (first) =>
+      bench.work.showFirst(bench.engraver.takeOver(first), first.source),
+    );
   });
   $effect(() => {
-    if (!bench.work.source || lineWidth <= 0) return;
-    void bench.work.refresh(bench.work.shown, bench.work.whom, lineWidth);
+    if (!bench.work.isOpen || widthPx === 0) return;
+    void bench.work.refresh(bench.work.shown, bench.work.whom, options);
   });
 
   // The piano loads once the first lines stand on the screen.
@@ -120,7 +126,7 @@
   }
 </script>
 
-<svelte:window onbeforeunload={warnBeforeLeaving} onpagehide={() => rememberFirstLines(bench, options)} />
+<svelte:window onbeforeunload={warnBeforeLeaving} />
 
 <div class="flex h-[calc(100vh-3rem)] flex-col">
   <header class="screen-only border-b border-line bg-paper px-4 py-2">
@@ -212,8 +218,8 @@
     </div>
   </div>
   <SelectionBar />
-  {#if bench.work.arrangement}
-    <div class="screen-only border-t border-line bg-paper px-4 py-1.5">
+  <div class="screen-only min-h-[2.8rem] border-t border-line bg-paper px-4 py-1.5">
+    {#if bench.work.arrangement}
       <PlayerBar
         bind:this={bar}
         player={bench.player}
@@ -223,8 +229,8 @@
         {title}
         hasHands
       />
-    </div>
-  {/if}
+    {/if}
+  </div>
 </div>
 
 <HandOutDialog

@@ -8,7 +8,7 @@
   const words = {
     saved: 'Saved',
     saving: 'Saving …',
-    waiting: 'Not saved: Key Path cannot be reached. Trying again …',
+    waiting: 'Not saved. Trying again …',
     conflict: 'Not saved',
     refused: 'Not saved',
   } as const;
@@ -23,4 +23,5 @@
   {:else if bench.work.saving.state === 'saving'}<LoaderCircle size={15} aria-hidden="true" />
   {:else}<TriangleAlert size={15} class="text-rust" aria-hidden="true" />{/if}
   {words[bench.work.saving.state]}
+  {#if bench.work.saving.state === 'waiting'}{bench.work.saving.message}{/if}
 </span>

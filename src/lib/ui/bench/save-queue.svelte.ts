@@ -17,6 +17,7 @@ const RETRY_DELAY_MS = 2_000;
  */
 export class SaveQueue {
   state = $state<SaveState>('saved');
+  /** Why it is not saved, in plain words. */
   message = $state('');
   /** What the server holds, when it holds something newer than this tab was working on. */
   conflict = $state.raw<ServerState | null>(null);
@@ -56,7 +57,7 @@ export class SaveQueue {
     while (this.#pending.length > 0) {
       const { key, step } = this.#pending[0]!;
       const outcome = await this.#post({ baseRevision: this.revision, idempotencyKey: key, step });
-      if (outcome === 'unreachable') {
+      if (outcome === 'not-now') {
         this.state = 'waiting';
         this.#timer = setTimeout(() => void this.#send(), RETRY_DELAY_MS);
         break;
@@ -71,11 +72,12 @@ export class SaveQueue {
 
   async #post(
     request: Parameters<typeof api.saveStep>[1],
-  ): Promise<{ revision: number } | 'unreachable' | 'stopped'> {
+  ): Promise<{ revision: number } | 'not-now' | 'stopped'> {
     const answer = await api.saveStep(this.arrangementId, request);
     if (answer.ok) return answer.value;
-    if (answer.code === 'unreachable' || answer.status >= 500) return 'unreachable';
     this.message = answer.message;
+    // It was not refused: it could not be kept now, and may be in a moment.
+    if (answer.code === 'unreachable' || answer.status >= 500) return 'not-now';
     this.conflict = newerState(answer.body);
     this.state = this.conflict ? 'conflict' : 'refused';
     return 'stopped';

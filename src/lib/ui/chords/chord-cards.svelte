@@ -10,18 +10,14 @@
   import KeyboardPicture from '../parts/keyboard-picture.svelte';
   import { staffScore } from '../piece/small-scores';
   import { Player } from '../playback/player.svelte';
-  import { Arranger } from '../workers/arranger';
-  import { useEngraver } from '../workers/engraver-context';
+  import { useArranger, useEngraver } from '../workers/workers-context.svelte';
   import { inversionsOf, overBass } from './inversions';
   import Choose from '../parts/choose.svelte';
 
-  const arranger = new Arranger();
+  const arranger = useArranger();
   const engraver = useEngraver();
   const player = new Player();
-  onMount(() => () => {
-    player.stop();
-    arranger.stop();
-  });
+  onMount(() => () => player.stop());
 
   let symbol = $state('G7');
   let keyText = $state('C');

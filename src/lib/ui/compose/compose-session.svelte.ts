@@ -6,7 +6,7 @@ import { metreLength } from '$lib/core/score/time';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import type { TextView } from '$lib/workers/protocol';
 import { Player } from '../playback/player.svelte';
-import { Arranger } from '../workers/arranger';
+import { useArranger } from '../workers/workers-context.svelte';
 import type { Engraver } from '../workers/engraver';
 import { headerOf, nameOf, nearestWithLetter, noteText, VALUES, withoutLast } from './note-text';
 
@@ -24,7 +24,7 @@ export class ComposeSession {
   value = $state<(typeof VALUES)[number]['key']>('q');
   isDotted = $state(false);
   problem = $state('');
-  readonly arranger = new Arranger();
+  readonly arranger = useArranger();
   readonly player = new Player();
   readonly kind: ComposeKind;
   readonly fileName: string;
@@ -165,6 +165,5 @@ export class ComposeSession {
 
   dispose(): void {
     this.player.stop();
-    this.arranger.stop();
   }
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { lineWidthOf } from '$lib/core/engrave/views';
   import type { TextSpot } from '$lib/core/score/import-warning';
 
   import { measureNumber } from '$lib/core/score/by-measure';
@@ -9,7 +10,7 @@
 
   import ScoreLines from '../engraving/score-lines.svelte';
   import { KEPT_PIECE, upload } from '../import/upload';
-  import { useEngraver } from '../workers/engraver-context';
+  import { useEngraver } from '../workers/workers-context.svelte';
   import PlayerBar from '../playback/player-bar.svelte';
   import { ComposeSession, type ComposeKind } from './compose-session.svelte';
   import EntryPad from './entry-pad.svelte';
@@ -34,7 +35,7 @@
   let range = $state.raw<{ from: number; to: number } | null>(null);
 
   const options = $derived({ pageWidth: Math.round((widthPx * UNITS_PER_PX) / 20) * 20, unit: UNIT });
-  const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
+  const lineWidth = $derived(lineWidthOf(options));
   const lines = $derived(session.text.split('\n').length);
 
   onMount(() => {

@@ -22,6 +22,11 @@ const SUSPICIOUS = new RegExp(
   'i',
 );
 
+/** Whether a picture's text holds drawing elements and words alone, and nothing that could act or lead elsewhere. */
+export function isDrawingAlone(text: string): boolean {
+  return !SUSPICIOUS.test(text);
+}
+
 /**
  * Turns the engraver's text into an element for the page. It is parsed as XML, and only drawing elements are let
  * through: words from a file (lyrics, titles) stay words. Going through every attribute takes longer than engraving
@@ -31,7 +36,7 @@ export function adoptSvg(text: string): SVGSVGElement {
   const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
   const root = document.adoptNode(parsed.documentElement) as unknown;
   if (!(root instanceof SVGSVGElement)) throw new Error('The engraver gave no picture.');
-  if (SUSPICIOUS.test(text)) removeAllButDrawing(root);
+  if (!isDrawingAlone(text)) removeAllButDrawing(root);
   return root;
 }
 

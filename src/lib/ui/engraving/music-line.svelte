@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { EngravedSystem, EngraveOptions, SystemPlan } from '$lib/core/engrave/line';
-  import { adoptSvg } from './adopt-svg';
   import type { Engraver } from '../workers/engraver';
+  import { adoptSvg } from './adopt-svg';
+  import Drawing from './drawing.svelte';
 
   interface Props {
     engraver: Engraver;
@@ -14,14 +15,28 @@
   const { engraver, plan, options, oninked }: Props = $props();
 
   let host: HTMLDivElement;
-  let picture = $state.raw<SVGSVGElement | null>(null);
   let problem = $state('');
 
   // Plans are made anew with every change; only a line whose own music changed is drawn again.
   const mei = $derived(plan.mei);
   const from = $derived(plan.range.from);
 
-  const show = (node: HTMLElement) => node.replaceChildren(...(picture ? [picture] : []));
+  /** What came with the page stands there from the start. */
+  // svelte-ignore state_referenced_locally
+  const first = engraver.known(plan.mei, options);
+  let shown = first;
+  let picture = $state.raw<SVGSVGElement | null>(null);
+
+  const show = (node: HTMLElement) => {
+    if (picture) node.replaceChildren(picture);
+  };
+
+  /** The picture on the page: the one that stands there where it is the same. */
+  function rootOf(system: EngravedSystem): SVGSVGElement {
+    const standing = system === shown ? (picture ?? host.querySelector('svg')) : null;
+    shown = system;
+    return standing ?? (picture = adoptSvg(system.svg));
+  }
 
   $effect(() => {
     const abort = new AbortController();
@@ -30,9 +45,9 @@
     engraver.engrave(mei, options, isVisible ? 0 : 1 + from, abort.signal).then(
       (system) => {
         if (!system || abort.signal.aborted) return;
-        picture = adoptSvg(system.svg);
+        const root = rootOf(system);
         problem = '';
-        oninked?.(system, picture);
+        oninked?.(system, root);
       },
       () => (problem = 'This line could not be drawn. The rest of the piece is unharmed.'),
     );
@@ -41,4 +56,6 @@
 </script>
 
 {#if problem}<p class="fault p-2" role="alert">{problem}</p>{/if}
-<div bind:this={host} class="music {picture ? '' : 'min-h-36'}" data-from={from} {@attach show}></div>
+<div bind:this={host} class="music {first || picture ? '' : 'min-h-36'}" data-from={from} {@attach show}>
+  {#if first}<Drawing svg={first.svg} />{/if}
+</div>

@@ -1,17 +1,15 @@
 import { z } from 'zod';
+import type { EngravedLine, FirstLines, PageLines } from '$lib/core/engrave/line';
 import type { Markings } from '$lib/core/engrave/source';
+import { PAPERS, handoutLayout, type PaperName } from '$lib/core/engrave/views';
 import type { EditionRecord } from '$lib/server/editions';
 import { FINGER_NAMES, type FingerNames } from '$lib/core/learner/reading';
+import { whenLinesCome } from '../engraving/first-lines';
+import { tellWidth } from '../engraving/tell-width';
 import { remembered } from '../parts/remembered';
-import { Arranger } from '../workers/arranger';
+import { useArranger } from '../workers/workers-context.svelte';
 import type { Engraver } from '../workers/engraver';
 import { paginate } from './paginate';
-
-export const PAPERS = {
-  a4: { label: 'A4', widthMm: 210, heightMm: 297 },
-  letter: { label: 'Letter', widthMm: 216, heightMm: 279 },
-} as const;
-export type PaperName = keyof typeof PAPERS;
 
 interface PrintedLine {
   readonly from: number;
@@ -20,22 +18,16 @@ interface PrintedLine {
 }
 
 /** Millimetres taken from a sheet's edges, and by the title and the foot. Matches the sheet's padding. */
-const EDGES_MM = { sides: 28, topAndBottom: 23, title: 24, foot: 8, betweenLines: 3.2 } as const;
-/** Millimetres that a half staff space takes on paper: normal, and large for young readers. */
-const HALF_SPACE_MM = { normal: 0.88, large: 1.2 } as const;
-const UNIT = 9;
-
+const EDGES_MM = { topAndBottom: 23, title: 24, foot: 8, betweenLines: 3.2 } as const;
 /** What is a matter of paper and learner, as it was last chosen. */
 const PRINTING = remembered(
   'handout',
   z.object({
-    paper: z.enum(Object.keys(PAPERS) as [PaperName, ...PaperName[]]),
-    isLarge: z.boolean(),
     fingerNames: z.enum(['none', ...(Object.keys(FINGER_NAMES) as FingerNames[])]),
     showsPictures: z.boolean(),
     showsCues: z.boolean(),
   }),
-  { paper: 'a4', isLarge: false, fingerNames: 'none', showsPictures: false, showsCues: false } as const,
+  { fingerNames: 'none', showsPictures: false, showsCues: false } as const,
 );
 
 /** Choices and pages of one printed edition; the choices are kept for the next time in this browser. */
@@ -50,6 +42,8 @@ export class HandoutSession {
   showsPictures = $state(false);
   showsCues = $state(false);
   pages = $state.raw<readonly (readonly PrintedLine[])[]>([]);
+  /** Whether every line is drawn; until then the first ones stand there. */
+  areAllPages = $state(false);
   problem = $state('');
   readonly size = $derived(PAPERS[this.paper]);
   readonly markings = $derived<Markings>({
@@ -59,73 +53,81 @@ export class HandoutSession {
     lyrics: true,
     pedal: this.showsPedal,
   });
-  readonly #arranger = new Arranger();
+  readonly #arranger = useArranger();
   #abort: AbortController | null = null;
-
-  readonly #engraver: Engraver;
 
   constructor(
     private readonly edition: EditionRecord,
-    engraver: Engraver,
+    private readonly engraver: Engraver,
+    private readonly came: PageLines,
+    /** On what this browser printed last. */
+    sheet: { readonly paper: PaperName; readonly isLarge: boolean },
   ) {
-    this.#engraver = engraver;
-    this.showsCounts = edition.frozen.recipe.counts === 'shown';
-    this.showsFingers = edition.frozen.recipe.fingers !== 'hidden';
-    this.showsChords = edition.frozen.recipe.chordSymbols === 'shown';
+    const { recipe } = edition.frozen;
+    this.showsCounts = recipe.counts === 'shown';
+    this.showsFingers = recipe.fingers !== 'hidden';
+    this.showsChords = recipe.chordSymbols === 'shown';
+    this.paper = sheet.paper;
+    this.isLarge = sheet.isLarge;
     const kept = PRINTING.read();
-    this.paper = kept.paper;
-    this.isLarge = kept.isLarge;
     this.fingerNames = kept.fingerNames;
     this.showsPictures = kept.showsPictures;
     this.showsCues = kept.showsCues;
+    if (came.kept) this.#showFirst(came.kept);
   }
 
   /** Keeps what is a matter of paper and learner; what is printed with the notes follows the edition. */
   remember(): void {
-    const { paper, isLarge, fingerNames, showsPictures, showsCues } = this;
-    PRINTING.write({ paper, isLarge, fingerNames, showsPictures, showsCues });
+    const { fingerNames, showsPictures, showsCues } = this;
+    PRINTING.write({ fingerNames, showsPictures, showsCues });
   }
 
   async layOut(paper: PaperName, isLarge: boolean, markings: Markings): Promise<void> {
     this.#abort?.abort();
     const abort = new AbortController();
     this.#abort = abort;
-    const { widthMm, heightMm } = PAPERS[paper];
-    const halfSpaceMm = isLarge ? HALF_SPACE_MM.large : HALF_SPACE_MM.normal;
-    const lineMm = widthMm - EDGES_MM.sides;
-    const unitsPerMm = UNIT / halfSpaceMm;
-    const options = { pageWidth: Math.round(lineMm * unitsPerMm), unit: UNIT };
+    const { layout, options } = handoutLayout(paper, isLarge, markings);
+    tellWidth('handout', `${paper}-${isLarge ? 'large' : 'normal'}`);
+    this.areAllPages = false;
     try {
-      const { score, counts } = this.edition.frozen;
-      const lineWidth = Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10);
-      const plans = await this.#arranger.layOut(score, counts, {
-        lineWidth,
-        mostMeasures: isLarge ? 4 : 5,
-        markings,
+      void whenLinesCome(this.came, options, (first) => {
+        if (!abort.signal.aborted && this.pages.length === 0) this.#showFirst(first);
       });
+      const { score, counts } = this.edition.frozen;
+      const plans = await this.#arranger.layOut(score, counts, layout);
       const engraved = await Promise.all(
-        plans.map((plan, index) => this.#engraver.engrave(plan.mei, options, index, abort.signal)),
+        plans.map((plan, index) => this.engraver.engrave(plan.mei, options, index, abort.signal)),
       );
       if (abort.signal.aborted) return;
-      const lines = engraved.flatMap((system, index): PrintedLine[] =>
-        system
-          ? [{ from: plans[index]!.range.from, svg: system.svg, heightMm: system.height / unitsPerMm }]
-          : [],
-      );
-      const room = heightMm - EDGES_MM.topAndBottom - EDGES_MM.foot;
-      this.pages = paginate(
-        lines,
-        { firstPage: room - EDGES_MM.title, otherPages: room, between: EDGES_MM.betweenLines },
-        (line) => line.heightMm,
-      );
+      this.#show(engraved.flatMap((system, index) => (system ? [{ plan: plans[index]!, system }] : [])));
+      this.areAllPages = true;
       this.problem = '';
     } catch {
       this.problem = 'The pages could not be laid out. Load the page again.';
     }
   }
 
+  #showFirst(first: FirstLines): void {
+    this.engraver.takeOver(first);
+    this.#show(first.lines);
+  }
+
+  #show(engraved: readonly EngravedLine[]): void {
+    const { unitsPerMm } = handoutLayout(this.paper, this.isLarge, this.markings);
+    const lines = engraved.map(({ plan, system }): PrintedLine => ({
+      from: plan.range.from,
+      svg: system.svg,
+      heightMm: system.height / unitsPerMm,
+    }));
+    const room = this.size.heightMm - EDGES_MM.topAndBottom - EDGES_MM.foot;
+    this.pages = paginate(
+      lines,
+      { firstPage: room - EDGES_MM.title, otherPages: room, between: EDGES_MM.betweenLines },
+      (line) => line.heightMm,
+    );
+  }
+
   dispose(): void {
     this.#abort?.abort();
-    this.#arranger.stop();
   }
 }

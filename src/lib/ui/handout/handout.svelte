@@ -7,15 +7,24 @@
   import { EXPORTS } from '$lib/core/formats/write-score';
   import { CAUTIONS } from '$lib/core/care/cautions.data';
   import { FINGER_NAMES, type FingerNames } from '$lib/core/learner/reading';
-  import { useEngraver } from '../workers/engraver-context';
+  import { useEngraver } from '../workers/workers-context.svelte';
   import HandPictures from './hand-pictures.svelte';
-  import { HandoutSession, PAPERS, type PaperName } from './handout-session.svelte';
-  import { adoptSvg } from '../engraving/adopt-svg';
+  import type { PageLines } from '$lib/core/engrave/line';
+  import { PAPERS, type PaperName } from '$lib/core/engrave/views';
+  import { HandoutSession } from './handout-session.svelte';
+  import Drawing from '../engraving/drawing.svelte';
   import Choose from '../parts/choose.svelte';
 
-  const { edition }: { edition: EditionRecord } = $props();
+  interface Props {
+    edition: EditionRecord;
+    /** The first lines as the server draws them. */
+    lines: PageLines;
+    sheet: { readonly paper: PaperName; readonly isLarge: boolean };
+  }
+
+  const { edition, lines, sheet }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const session = new HandoutSession(edition, useEngraver());
+  const session = new HandoutSession(edition, useEngraver(), lines, sheet);
 
   onMount(() => () => session.dispose());
 
@@ -29,11 +38,6 @@
   $effect(() => session.remember());
 
   const composer = $derived(edition.frozen.score.composer);
-
-  /** Puts a line's picture into its place. */
-  function picture(svg: string) {
-    return (host: HTMLElement) => host.replaceChildren(adoptSvg(svg));
-  }
 </script>
 
 <div
@@ -92,16 +96,16 @@
         ><Download size={17} aria-hidden="true" />{label}</a
       >
     {/each}
-    <button class="button button-main" onclick={() => window.print()} disabled={session.pages.length === 0}
+    <button class="button button-main" onclick={() => window.print()} disabled={!session.areAllPages}
       ><Printer size={17} aria-hidden="true" />Print</button
     >
   </div>
 </div>
 {#if session.problem}<p class="notice notice-fault m-4" role="alert">{session.problem}</p>{/if}
-{#if session.pages.length === 0 && !session.problem}<p class="p-4 text-quiet" role="status">
+{#if !session.areAllPages && !session.problem}<p class="p-4 text-quiet" role="status">
     Laying out the pages …
   </p>{/if}
-<div class="sheets" data-ready={session.pages.length > 0}>
+<div class="sheets" data-ready={session.areAllPages}>
   {#each session.pages as lines, page (page)}
     <article
       class="sheet"
@@ -128,7 +132,7 @@
       {/if}
       {#each lines as line (line.from)}
         <div class="music mb-3">
-          <div {@attach picture(line.svg)}></div>
+          <Drawing svg={line.svg} />
         </div>
       {/each}
       <footer class="mt-auto flex justify-between text-xs">
@@ -137,7 +141,7 @@
       </footer>
     </article>
   {/each}
-  {#if hasExtras && notes && session.pages.length > 0}
+  {#if hasExtras && notes && session.areAllPages}
     <article
       class="sheet"
       data-paper={session.paper}

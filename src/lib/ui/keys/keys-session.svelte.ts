@@ -15,9 +15,10 @@ import {
 } from '$lib/core/keys/rank-keys';
 import { pianoKeyName } from '../parts/piano-key-name';
 import { midiOf, readPitch } from '$lib/core/pitch/pitch';
-import type { ArrangedView, SourceView } from '$lib/workers/protocol';
+import type { SourceView } from '$lib/core/analyse/source-view';
+import type { ArrangedView } from '$lib/workers/protocol';
 import type { Engraver } from '../workers/engraver';
-import { Arranger } from '../workers/arranger';
+import { useArranger } from '../workers/workers-context.svelte';
 
 /** How keys were last weighed, and for which voice. */
 const CHOSEN = remembered(
@@ -47,7 +48,7 @@ export class KeysSession {
   highest = $state('');
   preview = $state.raw<ArrangedView | null>(null);
   previewed = $state<string | null>(null);
-  readonly #arranger = new Arranger();
+  readonly #arranger = useArranger();
   #run = 0;
 
   readonly #own: VoiceRange | null;
@@ -151,10 +152,5 @@ export class KeysSession {
       markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true, pedal: true },
     });
     if (view && this.previewed === name) this.preview = view;
-  }
-
-  dispose(): void {
-    this.stop();
-    this.#arranger.stop();
   }
 }

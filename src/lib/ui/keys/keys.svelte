@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { lineWidthOf } from '$lib/core/engrave/views';
   import type { VoiceRange } from '$lib/core/learner/voice';
 
   import { onMount } from 'svelte';
@@ -14,7 +15,7 @@
   } from '$lib/core/keys/rank-keys';
   import { keyLabel, keyName, type Key } from '$lib/core/pitch/key';
   import MusicLine from '../engraving/music-line.svelte';
-  import { useEngraver } from '../workers/engraver-context';
+  import { useEngraver } from '../workers/workers-context.svelte';
   import RangeStrip from './range-strip.svelte';
   import { KeysSession } from './keys-session.svelte';
   import Choose from '../parts/choose.svelte';
@@ -39,13 +40,13 @@
   const UNIT = 9;
   let widthPx = $state(0);
   const options = $derived({ pageWidth: Math.round((widthPx * 2.3) / 20) * 20, unit: UNIT });
-  const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
+  const lineWidth = $derived(lineWidthOf(options));
   const most = $derived(Math.max(1, ...session.ranked.map(({ cost }) => cost)));
   const now = $derived(document.recipe.key ?? (session.source ? keyName(session.source.key) : ''));
 
   onMount(() => {
     void session.open();
-    return () => session.dispose();
+    return () => session.stop();
   });
 
   /** What costs most in a key, in words with its points. */

@@ -5,7 +5,7 @@ import type { ArrangementDocument } from '$lib/core/document/document';
 import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
 import type { EngravedLadder } from '$lib/workers/protocol';
 import type { Engraver } from '../workers/engraver';
-import { Arranger } from '../workers/arranger';
+import { useArranger } from '../workers/workers-context.svelte';
 
 /** The rungs that were looked at last. */
 const SHOWN = remembered<readonly number[]>('ladder', z.array(z.int()).max(12), []);
@@ -16,7 +16,7 @@ export class LadderSession {
   problem = $state('');
   places = $state.raw<readonly number[]>([]);
   inked = $state(0);
-  readonly #arranger = new Arranger();
+  readonly #arranger = useArranger();
 
   constructor(
     private readonly pieceId: string,
@@ -59,9 +59,5 @@ export class LadderSession {
     } catch {
       this.problem = 'The rungs could not be worked out. Go back to the Bench, or load the page again.';
     }
-  }
-
-  dispose(): void {
-    this.#arranger.stop();
   }
 }

@@ -7,7 +7,7 @@
   import type { EngravedSystem, MeasureBox, SystemPlan } from '$lib/core/engrave/line';
   import { ElementMarker } from '../engraving/element-marker';
   import MusicLine from '../engraving/music-line.svelte';
-  import { useEngraver } from '../workers/engraver-context';
+  import { useEngraver } from '../workers/workers-context.svelte';
   import { LadderSession } from './ladder-session.svelte';
   import LoadCurves from './load-curves.svelte';
   import Choose from '../parts/choose.svelte';
@@ -53,7 +53,6 @@
 
   onMount(() => {
     void session.open().then(() => (isOpen = true));
-    return () => session.dispose();
   });
 
   $effect(() => {

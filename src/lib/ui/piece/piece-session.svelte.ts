@@ -2,15 +2,17 @@ import { api } from '../api/api';
 import { measureNumber } from '$lib/core/score/by-measure';
 import { getContext, setContext } from 'svelte';
 import type { Analysis } from '$lib/core/analyse/analyse';
+import { knownScore } from '$lib/core/analyse/known-score';
+import { pieceLayout } from '$lib/core/engrave/views';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import { midiOf, type Spelling } from '$lib/core/pitch/pitch';
 import type { Correction } from '$lib/core/score/corrections';
 import type { Note, Score, Section } from '$lib/core/score/model';
 import { asOnePart } from '$lib/core/score/one-part';
 import { unfoldScore } from '$lib/core/score/unfold';
-import type { SystemPlan } from '$lib/core/engrave/line';
+import type { EngraveOptions, SystemPlan } from '$lib/core/engrave/line';
 import { Player } from '../playback/player.svelte';
-import { Arranger } from '../workers/arranger';
+import { useArranger } from '../workers/workers-context.svelte';
 import type { Engraver } from '../workers/engraver';
 
 type Change = Correction | { readonly kind: 'take-back'; readonly revision: number };
@@ -29,7 +31,7 @@ export class PieceSession {
   range = $state.raw<{ readonly from: number; readonly to: number } | null>(null);
   /** Repeats written out, for reading and playing through. */
   isUnfolded = $state(false);
-  readonly arranger = new Arranger();
+  readonly arranger = useArranger();
   readonly player = new Player();
   #undo = $state.raw<readonly number[]>([]);
   #redo = $state.raw<readonly number[]>([]);
@@ -42,7 +44,7 @@ export class PieceSession {
   /** The score with the chords that are known of it, as it is shown. */
   readonly known = $derived.by(() => {
     const { score, analysis } = this;
-    return score && analysis ? { ...score, chords: analysis.chords.map(({ symbol }) => symbol) } : null;
+    return score && analysis && knownScore(score, analysis);
   });
   readonly shown = $derived.by(() => {
     const { known } = this;
@@ -70,12 +72,13 @@ export class PieceSession {
     this.score = score.value;
   }
 
-  async layOut(score: Score, lineWidth: number): Promise<void> {
-    this.systems = await this.arranger.layOut(score, [], {
-      lineWidth,
-      mostMeasures: 5,
-      markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true, pedal: true },
-    });
+  async layOut(score: Score, options: EngraveOptions): Promise<void> {
+    this.systems = await this.arranger.layOut(score, [], pieceLayout(options));
+  }
+
+  /** Shows the lines that came with the page, until they are laid out here. */
+  showFirst(plans: readonly SystemPlan[]): void {
+    if (this.systems.length === 0) this.systems = plans;
   }
 
   timeline = (options: PlayOptions): Promise<Timeline> => this.arranger.timeline(this.shown!, options);
@@ -206,7 +209,6 @@ export class PieceSession {
 
   dispose(): void {
     this.player.stop();
-    this.arranger.stop();
   }
 }
 

@@ -4,8 +4,12 @@
   import { Tabs } from 'bits-ui';
   import { onMount } from 'svelte';
   import { tinykeys } from 'tinykeys';
+  import type { PageLines } from '$lib/core/engrave/line';
+  import { optionsFor, pageWidthFor } from '$lib/core/engrave/views';
+  import { firstPageWidth, linesAtHand, whenLinesCome } from '../engraving/first-lines';
   import ScoreLines from '../engraving/score-lines.svelte';
-  import { useEngraver } from '../workers/engraver-context';
+  import { tellWidth } from '../engraving/tell-width';
+  import { useEngraver } from '../workers/workers-context.svelte';
   import PlayerBar from '../playback/player-bar.svelte';
   import ArrangementsPanel, { type ArrangementRow } from './arrangements-panel.svelte';
   import ChordPanel from './chord-panel.svelte';
@@ -24,21 +28,36 @@
     fileSizeBytes: number;
     format: string;
     arrangements: readonly ArrangementRow[];
+    title: string;
+    composer: string;
+    /** The first lines as the server draws them. */
+    lines: PageLines;
   }
 
-  const { pieceId, revision, importedOn, fileName, fileSizeBytes, format, arrangements }: Props = $props();
+  const {
+    pieceId,
+    revision,
+    importedOn,
+    fileName,
+    fileSizeBytes,
+    format,
+    arrangements,
+    title,
+    composer,
+    lines,
+  }: Props = $props();
   // svelte-ignore state_referenced_locally
   const piece = providePiece(new PieceSession(pieceId, revision, useEngraver()));
+  // svelte-ignore state_referenced_locally
+  piece.showFirst(linesAtHand(lines, piece.engraver));
 
-  const UNIT = 9;
-  const UNITS_PER_PX = 2.15;
   let widthPx = $state(0);
   let tab = $state('key');
   let scroller: HTMLDivElement;
   let bar: ReturnType<typeof PlayerBar> | undefined = $state();
 
-  const options = $derived({ pageWidth: Math.round((widthPx * UNITS_PER_PX) / 20) * 20, unit: UNIT });
-  const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
+  const pageWidth = $derived(widthPx > 0 ? pageWidthFor('piece', widthPx) : firstPageWidth(lines));
+  const options = $derived(optionsFor(pageWidth));
   const selected = $derived(new Set([piece.noteId, piece.chordId].filter((id) => id !== null)));
   const questioned = $derived(
     new Set<string>(piece.analysis?.misspellings.flatMap((each) => each.notes) ?? []),
@@ -78,10 +97,15 @@
   });
 
   $effect(() => {
+    if (widthPx === 0) return;
+    tellWidth('piece', String(pageWidth));
+    void whenLinesCome(lines, options, (first) => piece.showFirst(piece.engraver.takeOver(first)));
+  });
+  $effect(() => {
     const { shown } = piece;
-    if (shown && lineWidth > 0)
+    if (shown && widthPx > 0)
       piece
-        .layOut(shown, lineWidth)
+        .layOut(shown, options)
         .catch(() => (piece.problem = 'The music could not be laid out. Load the page again.'));
   });
 
@@ -104,9 +128,9 @@
   <header class="border-b border-line bg-paper px-4 py-2">
     <div class="flex items-center gap-3">
       <h1 class="text-lg">
-        {piece.score?.title ?? '…'}
+        {piece.score?.title ?? title}
         <span class="font-normal text-quiet"
-          >{[piece.score?.composer, `imported ${importedOn}`].filter(Boolean).join(' · ')}</span
+          >{[piece.score?.composer ?? composer, `imported ${importedOn}`].filter(Boolean).join(' · ')}</span
         >
       </h1>
       <div class="ml-auto flex items-center gap-1.5">

@@ -1,14 +1,14 @@
 <script lang="ts">
+  import { lineWidthOf } from '$lib/core/engrave/views';
   import { z } from 'zod';
   import { api } from '../api/api';
   import { remembered } from '../parts/remembered';
-  import { onMount } from 'svelte';
   import { ANYONE } from '$lib/core/arrange/arrange-for';
   import { newDocument } from '$lib/core/document/document';
-  import type { ArrangedView, SourceView } from '$lib/workers/protocol';
+  import type { SourceView } from '$lib/core/analyse/source-view';
+  import type { ArrangedView } from '$lib/workers/protocol';
   import MusicLine from '../engraving/music-line.svelte';
-  import { Arranger } from '../workers/arranger';
-  import { useEngraver } from '../workers/engraver-context';
+  import { useArranger, useEngraver } from '../workers/workers-context.svelte';
   import type { RulesSession } from './rules-session.svelte';
   import Choose from '../parts/choose.svelte';
 
@@ -19,7 +19,7 @@
 
   const { session, pieces }: Props = $props();
   const engraver = useEngraver();
-  const arranger = new Arranger();
+  const arranger = useArranger();
   const SHOWN = remembered('studio-piece', z.string(), '');
   const UNIT = 9;
   const LINES_SHOWN = 3;
@@ -34,10 +34,8 @@
   let problem = $state('');
   let widthPx = $state(0);
   const options = $derived({ pageWidth: Math.round((widthPx * 2.3) / 20) * 20, unit: UNIT });
-  const lineWidth = $derived(Math.round(((options.pageWidth - 56) / (UNIT * 2)) * 10));
+  const lineWidth = $derived(lineWidthOf(options));
   const loads = $derived(view?.arrangement.loads.map(({ total }) => total) ?? []);
-
-  onMount(() => () => arranger.stop());
 
   $effect(() => {
     const piece = pieces.find((each) => each.id === pieceId) ?? pieces[0];

@@ -1,11 +1,12 @@
 import type { VoiceRange } from '$lib/core/learner/voice';
-import { wrap, type Remote } from 'comlink';
+import type { Remote } from 'comlink';
 import type { ArrangementDocument } from '$lib/core/document/document';
 import type { Score } from '$lib/core/score/model';
 import type { Analysis } from '$lib/core/analyse/analyse';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import type { LayoutRequest, SystemPlan } from '$lib/core/engrave/line';
-import type { ArrangeApi, ArrangedView, EngravedLadder, SourceView, TextView } from '$lib/workers/protocol';
+import type { SourceView } from '$lib/core/analyse/source-view';
+import type { ArrangeApi, ArrangedView, EngravedLadder, TextView } from '$lib/workers/protocol';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
 import type { ArrangeFor } from '$lib/core/arrange/arrange-for';
 import type { MeasureDifference } from '$lib/core/handout/differences';
@@ -14,22 +15,52 @@ import type { KeyStyle, RankedKey } from '$lib/core/keys/rank-keys';
 import type { ExplainDepth, FingerWhy } from '$lib/core/fingering/explain';
 import type { Why } from '$lib/core/arrange/why';
 import { applyDelta } from '$lib/workers/delta';
+import { WorkerLink, WorkerStopped } from './worker-link.svelte';
 
 /** One arranging worker. While it is busy only the newest request waits; those overtaken resolve to null. */
 export class Arranger {
-  readonly #worker = new Worker(new URL('../../workers/arrange.worker.ts', import.meta.url), {
-    type: 'module',
-  });
-  readonly #api: Remote<ArrangeApi> = wrap<ArrangeApi>(this.#worker);
+  readonly link = new WorkerLink<ArrangeApi>(
+    'The arranger, which works out the music,',
+    () => new Worker(new URL('../../workers/arrange.worker.ts', import.meta.url), { type: 'module' }),
+    () => this.#goOn(),
+  );
+  #source: Score | null = null;
+  /** Told once the worker was started again, for what it could not answer. */
+  #waiting: (() => void)[] = [];
   #newest = 0;
   #systems: readonly SystemPlan[] | null = null;
   #arrangement: Arrangement | null = null;
   #running: Promise<unknown> = Promise.resolve();
 
   open(score: Score): Promise<SourceView> {
+    this.#source = score;
+    this.#forget();
+    return this.#ask((api) => api.open(score));
+  }
+
+  /** Asks the worker; what it could not answer because it stopped is asked again when it was started anew. */
+  async #ask<T>(ask: (api: Remote<ArrangeApi>) => Promise<T>): Promise<T> {
+    for (;;) {
+      try {
+        return await this.link.call(ask);
+      } catch (fault) {
+        if (!(fault instanceof WorkerStopped)) throw fault;
+        await new Promise<void>((resolve) => this.#waiting.push(resolve));
+      }
+    }
+  }
+
+  /** A worker that was started anew knows nothing: it is given the source again before anything else. */
+  #goOn(): void {
+    this.#forget();
+    const source = this.#source;
+    if (source) this.link.call((api) => api.open(source)).catch(() => undefined);
+    for (const go of this.#waiting.splice(0)) go();
+  }
+
+  #forget(): void {
     this.#systems = null;
     this.#arrangement = null;
-    return this.#api.open(score);
   }
 
   /** Arranges and lays out; the lines are told of as soon as they stand, before the result has been looked over. */
@@ -42,9 +73,11 @@ export class Arranger {
     const request = (this.#newest += 1);
     await this.#running.catch(() => undefined);
     if (request !== this.#newest) return null;
-    const result = this.#drawThenComplete(document, whom, layout, (systems) => {
-      if (request === this.#newest) onLines(systems);
-    });
+    const result = this.#ask((api) =>
+      this.#drawThenComplete(api, document, whom, layout, (systems) => {
+        if (request === this.#newest) onLines(systems);
+      }),
+    );
     this.#running = result;
     const view = await result;
     return request === this.#newest ? view : null;
@@ -52,12 +85,13 @@ export class Arranger {
 
   /** Both are asked at once, so that the worker goes on without waiting for the page. */
   async #drawThenComplete(
+    api: Remote<ArrangeApi>,
     document: ArrangementDocument,
     whom: ArrangeFor,
     layout: LayoutRequest,
     onLines: (systems: readonly SystemPlan[]) => void,
   ): Promise<ArrangedView> {
-    const [lines, rest] = [this.#api.draw(document, whom, layout), this.#api.complete()];
+    const [lines, rest] = [api.draw(document, whom, layout), api.complete()];
     rest.catch(() => undefined);
     const systems = applyDelta(this.#systems, await lines) as readonly SystemPlan[];
     this.#systems = systems;
@@ -68,7 +102,7 @@ export class Arranger {
   }
 
   preview(document: ArrangementDocument, whom: ArrangeFor): Promise<Score> {
-    return this.#api.preview(document, whom);
+    return this.#ask((api) => api.preview(document, whom));
   }
 
   rateKey(
@@ -78,15 +112,15 @@ export class Arranger {
     style: KeyStyle,
     voice: VoiceRange | null,
   ): Promise<RankedKey> {
-    return this.#api.rateKey(document, whom, key, style, voice);
+    return this.#ask((api) => api.rateKey(document, whom, key, style, voice));
   }
 
   explainFinger(note: string, depth: ExplainDepth): Promise<FingerWhy | null> {
-    return this.#api.explainFinger(note, depth);
+    return this.#ask((api) => api.explainFinger(note, depth));
   }
 
   explain(measure: number): Promise<Why | null> {
-    return this.#api.explain(measure);
+    return this.#ask((api) => api.explain(measure));
   }
 
   ladder(
@@ -95,34 +129,34 @@ export class Arranger {
     places: readonly number[],
     layout: LayoutRequest,
   ): Promise<EngravedLadder> {
-    return this.#api.ladder(document, whom, places, layout);
+    return this.#ask((api) => api.ladder(document, whom, places, layout));
   }
 
   fingerprint(): Promise<string | null> {
-    return this.#api.fingerprint();
+    return this.#ask((api) => api.fingerprint());
   }
 
   compareWith(handedOut: Score): Promise<readonly MeasureDifference[]> {
-    return this.#api.compareWith(handedOut);
+    return this.#ask((api) => api.compareWith(handedOut));
   }
 
   layOut(score: Score, counts: Arrangement['counts'], layout: LayoutRequest): Promise<readonly SystemPlan[]> {
-    return this.#api.layOut(score, counts, layout);
+    return this.#ask((api) => api.layOut(score, counts, layout));
   }
 
   analyse(score: Score): Promise<Analysis> {
-    return this.#api.analyse(score);
+    return this.#ask((api) => api.analyse(score));
   }
 
   readText(text: string, fileName: string, layout: LayoutRequest): Promise<TextView> {
-    return this.#api.readText(text, fileName, layout);
+    return this.#ask((api) => api.readText(text, fileName, layout));
   }
 
   timeline(score: Score, options: PlayOptions): Promise<Timeline> {
-    return this.#api.timeline(score, options);
+    return this.#ask((api) => api.timeline(score, options));
   }
 
   stop(): void {
-    this.#worker.terminate();
+    this.link.stop();
   }
 }

@@ -1,6 +1,6 @@
-import { wrap, type Remote } from 'comlink';
-import type { EngravedSystem, EngraveOptions } from '$lib/core/engrave/line';
+import type { EngravedSystem, EngraveOptions, FirstLines, SystemPlan } from '$lib/core/engrave/line';
 import type { EngraveApi } from '$lib/workers/protocol';
+import { WorkerLink, WorkerStopped } from './worker-link.svelte';
 
 interface Job {
   readonly key: string;
@@ -22,10 +22,11 @@ const CACHED_SYSTEMS = 400;
  * waits for any more is dropped.
  */
 export class Engraver {
-  readonly #worker = new Worker(new URL('../../workers/engrave.worker.ts', import.meta.url), {
-    type: 'module',
-  });
-  readonly #api: Remote<EngraveApi> = wrap<EngraveApi>(this.#worker);
+  readonly link = new WorkerLink<EngraveApi>(
+    'The engraver, which draws the notes,',
+    () => new Worker(new URL('../../workers/engrave.worker.ts', import.meta.url), { type: 'module' }),
+    () => void this.#work(),
+  );
   readonly #queue = new Map<string, Job>();
   readonly #done = new Map<string, EngravedSystem>();
   #isBusy = false;
@@ -55,14 +56,15 @@ export class Engraver {
     });
   }
 
-  /** A line that was engraved before, if it is still at hand. */
+  /** A line that is at hand, drawn here before or taken over. */
   known(mei: string, options: EngraveOptions): EngravedSystem | null {
     return this.#done.get(keyOf(mei, options)) ?? null;
   }
 
-  /** Takes over a line that was engraved on an earlier visit. */
-  learn(mei: string, options: EngraveOptions, system: EngravedSystem): void {
-    this.#remember(keyOf(mei, options), system);
+  /** Takes over lines that were drawn elsewhere in the same way, so that they need not be drawn again; tells their plans. */
+  takeOver({ lines, options }: FirstLines): readonly SystemPlan[] {
+    for (const { plan, system } of lines) this.#remember(keyOf(plan.mei, options), system);
+    return lines.map(({ plan }) => plan);
   }
 
   async #work(): Promise<void> {
@@ -74,10 +76,15 @@ export class Engraver {
       );
       this.#queue.delete(job.key);
       try {
-        const system = await this.#api.engrave(job.mei, job.options);
+        const system = await this.link.call((api) => api.engrave(job.mei, job.options));
         this.#remember(job.key, system);
         for (const waiter of job.waiting) waiter.resolve(system);
       } catch (fault) {
+        if (fault instanceof WorkerStopped) {
+          // Whoever waits goes on waiting: it is asked again once the engraver was started anew.
+          if (job.waiting.size > 0) this.#queue.set(job.key, job);
+          break;
+        }
         for (const waiter of job.waiting) waiter.reject(fault);
       }
     }

@@ -1,6 +1,8 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { PART_USES } from '$lib/core/score/model';
+import { drawPieceAhead } from '$lib/server/draw-ahead';
+import { pageWidthOf } from '$lib/server/page-width';
 import { keepPiece, readUpload } from '$lib/server/pieces';
 import { MAX_FILE_BYTES } from '$lib/core/formats/musicxml/container';
 import { isWorkFailure, WORK_STATUS } from '$lib/server/work/pool';
@@ -12,7 +14,7 @@ const usesSchema = z.array(z.array(z.enum(PART_USES)));
  * Reads an uploaded score. Without `keep` it only tells what is in it; with `keep` the piece is stored, under the title
  * and rights note that the teacher gave.
  */
-export const POST: RequestHandler = async ({ request }) => {
+export const POST: RequestHandler = async ({ request, cookies }) => {
   const form = await request.formData().catch(() => null);
   const file = form?.get('file');
   if (!form || !(file instanceof File)) {
@@ -42,7 +44,9 @@ export const POST: RequestHandler = async ({ request }) => {
   if (!read.ok)
     return json(read.error, { status: isWorkFailure(read.error.code) ? WORK_STATUS[read.error.code] : 422 });
   if (form.get('keep') !== 'yes') return json(read.summary);
-  return json({ id: keepPiece(bytes, file.name, read, Date.now()) });
+  const id = keepPiece(bytes, file.name, read, Date.now());
+  drawPieceAhead(id, pageWidthOf(cookies, 'piece'));
+  return json({ id });
 };
 
 function jsonOf(field: FormDataEntryValue | null): unknown {

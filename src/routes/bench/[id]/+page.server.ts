@@ -1,14 +1,17 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { findArrangement } from '$lib/server/arrangements';
+import { drawEditionAhead } from '$lib/server/draw-ahead';
 import { editionsOf, handOut } from '$lib/server/editions';
+import { arrangementLines } from '$lib/server/first-lines';
 import { found, FOUND_STATUS } from '$lib/server/found';
 import { bodyOf, listLearners } from '$lib/server/learners';
+import { pageWidthOf } from '$lib/server/page-width';
 import { studioRules } from '$lib/server/settings';
 import { sentForm } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params }) => {
+export const load: PageServerLoad = async ({ params, cookies }) => {
   const arrangement = found(findArrangement(params.id));
   return {
     arrangement,
@@ -22,6 +25,7 @@ export const load: PageServerLoad = ({ params }) => {
     })),
     rules: studioRules().rules,
     editions: editionsOf(params.id),
+    lines: await arrangementLines(arrangement, pageWidthOf(cookies, 'bench')),
   };
 };
 
@@ -33,6 +37,7 @@ export const actions: Actions = {
     if (!form.ok) return form.failure;
     const outcome = await handOut(params.id, form.value.learnerId, Date.now());
     if (!outcome.ok) return fail(FOUND_STATUS[outcome.code], { message: outcome.message });
+    drawEditionAhead(outcome.value.editionId);
     redirect(303, `/learners/${form.value.learnerId}#a${outcome.value.assignmentId}`);
   },
 };

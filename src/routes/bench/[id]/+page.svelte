@@ -24,5 +24,6 @@
     ladderUrl="/bench/{arrangement.id}/ladder"
     keysUrl="/bench/{arrangement.id}/keys"
     editions={data.editions}
+    lines={data.lines}
   />
 {/key}

@@ -6,4 +6,4 @@
 </script>
 
 <svelte:head><title>{data.edition.pieceTitle} · Handout · Key Path</title></svelte:head>
-{#key data.edition.id}<Handout edition={data.edition} />{/key}
+{#key data.edition.id}<Handout edition={data.edition} lines={data.lines} sheet={data.sheet} />{/key}

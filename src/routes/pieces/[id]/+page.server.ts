@@ -2,15 +2,18 @@ import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { createArrangement, listArrangements } from '$lib/server/arrangements';
 import { editionsOf } from '$lib/server/editions';
+import { pieceLines } from '$lib/server/first-lines';
 import { found, FOUND_STATUS } from '$lib/server/found';
+import { pageWidthOf } from '$lib/server/page-width';
 import { findPiece } from '$lib/server/pieces';
 import { sentForm } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ params }) => {
+export const load: PageServerLoad = async ({ params, cookies }) => {
   const piece = found(findPiece(params.id));
   return {
     piece,
+    lines: await pieceLines(piece, pageWidthOf(cookies, 'piece')),
     arrangements: listArrangements(params.id).map((arrangement) => ({
       id: arrangement.id,
       name: arrangement.name,

@@ -19,5 +19,8 @@
     fileSizeBytes={piece.fileSizeBytes}
     format={piece.summary.format}
     arrangements={data.arrangements}
+    lines={data.lines}
+    title={piece.title}
+    composer={piece.composer}
   />
 {/key}

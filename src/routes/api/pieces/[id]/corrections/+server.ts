@@ -2,6 +2,8 @@ import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { correctionSchema } from '$lib/core/score/corrections';
 import { FOUND_STATUS } from '$lib/server/found';
+import { drawPieceAhead } from '$lib/server/draw-ahead';
+import { pageWidthOf } from '$lib/server/page-width';
 import { correctSource, takeBackCorrection } from '$lib/server/pieces';
 import type { RequestHandler } from './$types';
 
@@ -13,7 +15,7 @@ const body = z.object({
 const STATUS = { ...FOUND_STATUS, stale: 409, 'bad-correction': 422 } as const;
 
 /** Makes a correction of a source, or takes one back; answers with the new revision. */
-export const POST: RequestHandler = async ({ request, params }) => {
+export const POST: RequestHandler = async ({ request, params, cookies }) => {
   const parsed = body.safeParse(await request.json().catch(() => null));
   if (!parsed.success)
     return json({ message: 'This correction was not understood, so nothing was changed.' }, { status: 400 });
@@ -22,6 +24,9 @@ export const POST: RequestHandler = async ({ request, params }) => {
     change.kind === 'take-back'
       ? await takeBackCorrection(params.id, baseRevision, change.revision, Date.now())
       : await correctSource(params.id, baseRevision, change, Date.now());
-  if (outcome.ok) return json({ revision: outcome.value });
+  if (outcome.ok) {
+    drawPieceAhead(params.id, pageWidthOf(cookies, 'piece'));
+    return json({ revision: outcome.value });
+  }
   return json({ message: outcome.message }, { status: STATUS[outcome.code] });
 };

@@ -1,0 +1,73 @@
+import { desc, isNull } from 'drizzle-orm';
+import { findArrangement } from './arrangements';
+import { database } from './db/client';
+import { arrangements, assignments, pieces } from './db/schema';
+import { findEdition } from './editions';
+import { arrangementLines, editionLines, pieceLines } from './first-lines';
+import { USUAL_WIDTHS } from './page-width';
+import { findPiece } from './pieces';
+
+/** Edits come one after another: lines are drawn ahead once they have paused for so long. */
+const PAUSE_MS = 1_500;
+
+const waiting = new Map<string, NodeJS.Timeout>();
+
+/** Draws the first lines anew, soon and when nothing else is to be done, so that the next visit finds them. */
+function soon(name: string, draw: () => void): void {
+  clearTimeout(waiting.get(name));
+  const timer = setTimeout(() => {
+    waiting.delete(name);
+    draw();
+  }, PAUSE_MS);
+  timer.unref();
+  waiting.set(name, timer);
+}
+
+export function drawArrangementAhead(id: string, pageWidth: number): void {
+  soon(`arrangement/${id}`, () => {
+    const arrangement = findArrangement(id);
+    if (arrangement.ok) void arrangementLines(arrangement.value, pageWidth, 'later');
+  });
+}
+
+export function drawPieceAhead(id: string, pageWidth: number): void {
+  const piece = findPiece(id);
+  if (piece.ok) void pieceLines(piece.value, pageWidth, 'later');
+}
+
+export function drawEditionAhead(id: string): void {
+  const edition = findEdition(id);
+  if (edition.ok) void editionLines(edition.value, 'a4', false, 'later');
+}
+
+/** After the start, so long: the first pages come first. */
+const REST_MS = 5_000;
+/** Of each kind, those touched last. */
+const MOST = 60;
+
+/** Draws the lines that an earlier program drew otherwise, or nobody yet, one after another while nothing else is to be done. */
+export function drawWhatIsMissing(): void {
+  setTimeout(() => void drawAll(), REST_MS).unref();
+}
+
+async function drawAll(): Promise<void> {
+  const db = database();
+  const made = db.select({ id: arrangements.id }).from(arrangements).orderBy(desc(arrangements.updatedAtMs));
+  for (const { id } of made.limit(MOST).all()) {
+    const arrangement = findArrangement(id);
+    if (arrangement.ok) await (await arrangementLines(arrangement.value, USUAL_WIDTHS.bench, 'later')).coming;
+  }
+  const sources = db.select({ id: pieces.id }).from(pieces).orderBy(desc(pieces.importedAtMs));
+  for (const { id } of sources.limit(MOST).all()) {
+    const piece = findPiece(id);
+    if (piece.ok) await (await pieceLines(piece.value, USUAL_WIDTHS.piece, 'later')).coming;
+  }
+  const held = db
+    .selectDistinct({ id: assignments.editionId })
+    .from(assignments)
+    .where(isNull(assignments.retiredAtMs));
+  for (const { id } of held.limit(MOST).all()) {
+    const edition = findEdition(id);
+    if (edition.ok) await (await editionLines(edition.value, 'a4', false, 'later')).coming;
+  }
+}

@@ -1,2 +1,0 @@
-// The music is read and drawn by workers, which the server does not have.
-export const ssr = false;
