@@ -13,7 +13,7 @@ const EDITS = 40;
 /** From the key that pins a finger to its ink on the screen, on the built application in Chromium. */
 export async function benchInk(): Promise<readonly Record<string, string | number>[]> {
   const folder = mkdtempSync(join(tmpdir(), 'key-path-bench-'));
-  const studio = new StudioServer(await freePort(), folder);
+  const studio = new StudioServer(await freePort(), folder, true);
   await studio.start();
   const browser = await chromium.launch(config.use?.launchOptions ?? {});
   const rows = [];

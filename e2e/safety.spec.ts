@@ -145,20 +145,3 @@ test('changes from other sites and other names are refused, and the policy is st
   expect(policy).not.toMatch(/script-src[^;]*'unsafe-(inline|eval)'/);
   expect((await request.get('/learners/none')).status()).toBe(404);
 });
-
-test('the first lines stand there again before anything is worked out', async ({ page }) => {
-  await importTune(page);
-  await openBench(page);
-  await expect(page.locator('[data-row="load"][data-measure="0"]')).toContainText('0');
-  const before = await page.locator('.bench-system .music').first().innerHTML();
-  // Without its worker nothing can be arranged: what is seen is what was kept.
-  await page.route('**/arrange.worker*', (route) => route.abort());
-  await page.reload();
-  await expect(page.locator('.bench-system .music svg').first()).toBeVisible();
-  expect(await page.locator('.bench-system .music').first().innerHTML()).toBe(before);
-  await page.unroute('**/arrange.worker*');
-  await page.reload();
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('ArrowRight');
-  await expect(page.getByText('E4, right hand, measure 0')).toBeVisible();
-});

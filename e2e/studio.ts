@@ -13,6 +13,8 @@ export class StudioServer {
   constructor(
     readonly port: number,
     readonly folder: string,
+    /** Whether the server draws the first lines of music ahead; where no test is about them, it would only take time. */
+    private readonly drawsLines = false,
   ) {}
 
   get url(): string {
@@ -28,6 +30,7 @@ export class StudioServer {
         ORIGIN: this.url,
         KEY_PATH_DATA: this.folder,
         KEY_PATH_LOG: 'error',
+        KEY_PATH_LINES: this.drawsLines ? 'on' : 'off',
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
@@ -60,10 +63,11 @@ export async function freePort(): Promise<number> {
   });
 }
 
-export const test = base.extend<{ studio: StudioServer }>({
-  studio: async ({}, use) => {
+export const test = base.extend<{ studio: StudioServer; drawsLines: boolean }>({
+  drawsLines: [false, { option: true }],
+  studio: async ({ drawsLines }, use) => {
     const folder = mkdtempSync(join(tmpdir(), 'key-path-e2e-'));
-    const studio = new StudioServer(await freePort(), folder);
+    const studio = new StudioServer(await freePort(), folder, drawsLines);
     await studio.start();
     await use(studio);
     await studio.stop();

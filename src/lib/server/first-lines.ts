@@ -95,11 +95,15 @@ export function editionLines(
 
 const NONE: DrawnLines = { lines: [], source: null };
 
+/** A machine that is short of processors may leave all drawing to the browsers: `KEY_PATH_LINES=off`. */
+const isOff = () => process.env.KEY_PATH_LINES === 'off';
+
 const underWay = new Map<string, Promise<DrawnLines>>();
 
 /** Lines that are kept, at once; or a promise of them, drawn now. Where they cannot be drawn, none: the page draws its own. */
 async function linesOf(drawing: Drawing, urgency: Urgency): Promise<PageLines> {
   const { subject, facts, layout, options } = drawing;
+  if (isOff()) return { kept: null, coming: Promise.resolve({ options, ...NONE }) };
   const fingerprint = createHash('sha256')
     .update(JSON.stringify([build(), facts, layout, options]))
     .digest('hex');

@@ -17,7 +17,10 @@ const HALF_HEAD = 9;
 
 const optionsInForce = new WeakMap<Toolkit, string>();
 
-/** Draws one line from its MEI. Equal input gives the same picture, in the browser and on the server. @throws Error on MEI that is none */
+/**
+ * Draws one line from its MEI. Equal input gives the same picture in the browser and on the server, but for ids that the
+ * engraver makes up. @throws Error on MEI that is none
+ */
 export function engraveLine(
   toolkit: Toolkit,
   mei: string,

@@ -178,7 +178,6 @@ function copyBefore(sqlite: Database.Database, folder: string, step: number): vo
     chmodSync(unfinished, OWNER_ONLY);
     renameSync(unfinished, copy);
   } catch (fault) {
-    rmSync(unfinished, { force: true });
     throw new StartFault(
       `The studio must be brought up to this version, and the copy kept before that could not be made as ${copy} (${reasonOf(fault)}). Nothing was changed. Make room on the disk, then start again.`,
     );

@@ -16,8 +16,8 @@ const LIMITS = {
 /** The tasks as one file, built beside the server. */
 const TASKS = 'build/work/tasks.js';
 const MEMORY_MB = 600;
-/** A thread that has nothing to do for so long is let go, and its memory with it. */
-const IDLE_MS = 30_000;
+/** A thread that has nothing to do for so long is let go, and its memory with it; one that draws takes longest to start. */
+const IDLE_MS = { music: 30_000, lines: 600_000 } as const;
 
 export type WorkFailure = 'took-too-long' | 'took-too-much' | 'broke-off';
 
@@ -30,6 +30,8 @@ class Thread {
   #pool: Piscina | null = null;
   /** Told when the thread fails outside of a task: it could not be started, or its memory ran out. */
   #onFault: (fault: unknown) => void = () => undefined;
+
+  constructor(private readonly idleMs: number) {}
 
   /** Runs one task. A thread that fails is let go, and with it whatever it was doing. */
   async run(task: string, input: unknown, signal: AbortSignal): Promise<unknown> {
@@ -46,7 +48,7 @@ class Thread {
       filename: resolve(process.env.KEY_PATH_TASKS ?? TASKS),
       minThreads: 0,
       maxThreads: 1,
-      idleTimeout: IDLE_MS,
+      idleTimeout: this.idleMs,
       resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
     });
     pool.on('error', (fault) => {
@@ -63,7 +65,7 @@ class Thread {
   }
 }
 
-const threads = { music: new Thread(), lines: new Thread() };
+const threads = { music: new Thread(IDLE_MS.music), lines: new Thread(IDLE_MS.lines) };
 
 /**
  * Runs a task in a thread of its own. What takes too long or too much memory is ended and said; a thread that dies is

@@ -1,0 +1,126 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, freePort, importTune, openBench, test } from './studio';
+
+/** The strokes and places of a picture; ids of its parts differ with every engraver. */
+const drawn = (svg: string) => (svg.match(/ (?:d|points|transform|[xy])="[^"]*"/g) ?? []).join();
+
+test.describe('the first lines', () => {
+  test.use({ drawsLines: true });
+
+  test('come with the page, with the engraver held back, and live ones take their place without a jump', async ({
+    page,
+    browser,
+    studio,
+  }) => {
+    await importTune(page);
+    const piece = page.url();
+    await openBench(page);
+    const bench = page.url();
+    const line = page.locator('.bench-system .music svg').first();
+    await expect(page.locator('[data-row="load"][data-measure="0"]')).toContainText('0');
+    const live = drawn(await line.innerHTML());
+    for (const url of [piece, bench]) {
+      // What the server sends, before any script has run.
+      const context = await browser.newContext({ javaScriptEnabled: false, baseURL: studio.url });
+      const still = await context.newPage();
+      await expect
+        .poll(async () => {
+          await still.goto(url);
+          return still.locator('.music svg').count();
+        })
+        .toBeGreaterThan(0);
+      if (url === bench)
+        expect(drawn(await still.locator('.music svg').first().innerHTML()) === live).toBe(true);
+      await context.close();
+    }
+    await page.route('**/engrave.worker*', () => undefined);
+    await page.goto(bench);
+    await expect(page.locator('[data-row="load"][data-measure="0"]')).toContainText('0');
+    const before = await line.boundingBox();
+    expect(drawn(await line.innerHTML()) === live).toBe(true);
+    await page.unrouteAll({ behavior: 'ignoreErrors' });
+    await page.reload();
+    await expect(page.locator('[data-row="load"][data-measure="0"]')).toContainText('0');
+    expect(await line.boundingBox()).toEqual(before);
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByText('E4, right hand, measure 0')).toBeVisible();
+  });
+});
+
+test('a worker that does not start, or stops, says so and is started again', async ({ page }) => {
+  await importTune(page);
+  await openBench(page);
+  await page.route('**/engrave.worker*', (route) => route.abort());
+  await page.reload();
+  const trouble = page.getByRole('alert').filter({ hasText: 'The engraver' });
+  await expect(trouble).toContainText('has stopped or did not start');
+  await page.unroute('**/engrave.worker*');
+  await trouble.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.locator('.bench-system .music svg').first()).toBeVisible();
+  await expect(trouble).toHaveCount(0);
+
+  // Ended from within, the arranger gives no sign; the next question goes unanswered.
+  const arranger = page.workers().find((worker) => worker.url().includes('arrange.worker'))!;
+  await arranger.evaluate(() => self.close());
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('3');
+  const silence = page.getByRole('alert').filter({ hasText: 'The arranger' });
+  await expect(silence).toContainText('has not answered');
+  await silence.getByRole('button', { name: 'Try again' }).click();
+  await expect(silence).toHaveCount(0);
+  await expect(page.locator('[data-save-state="saved"]')).toBeVisible();
+  await expect(page.locator('.bench-system .music svg').first()).toBeVisible();
+});
+
+test('the built program does not start on a file that it cannot use, and says which and what to do', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'key-path-start-'));
+  for (const [content, words] of [
+    ['', 'is empty'],
+    ['not a database at all, and longer than a header', 'is not a database of Key Path'],
+  ] as const) {
+    writeFileSync(join(folder, 'key-path.db'), content);
+    const run = spawnSync(process.execPath, ['server.js'], {
+      env: { ...process.env, PORT: String(await freePort()), KEY_PATH_DATA: folder, KEY_PATH_LOG: 'error' },
+      encoding: 'utf8',
+    });
+    expect(run.status).toBe(1);
+    expect(run.stderr).toContain(words);
+    expect(run.stderr).toContain(join(folder, 'key-path.db'));
+    expect(run.stderr.trim().split('\n')).toHaveLength(1);
+  }
+  rmSync(folder, { recursive: true });
+});
+
+test('a score of forty staves comes in with what each is for, and other pages answer meanwhile', async ({
+  page,
+  studio,
+  request,
+}) => {
+  const measure = (index: number) =>
+    `<measure number="${index + 1}">${index === 0 ? '<attributes><divisions>1</divisions><time><beats>4</beats><beat-type>4</beat-type></time></attributes>' : ''}${'<note><pitch><step>C</step><octave>4</octave></pitch><duration>1</duration><type>quarter</type></note>'.repeat(4)}</measure>`;
+  const parts = Array.from({ length: 40 }, (_, part) => part);
+  const xml = `<score-partwise version="4.0"><part-list>${parts
+    .map((part) => `<score-part id="P${part}"><part-name>Part ${part + 1}</part-name></score-part>`)
+    .join('')}</part-list>${parts
+    .map(
+      (part) =>
+        `<part id="P${part}">${Array.from({ length: 30 }, (_, index) => measure(index)).join('')}</part>`,
+    )
+    .join('')}</score-partwise>`;
+  await page.goto('/pieces');
+  await page.getByLabel('Score file').setInputFiles({
+    name: 'many-staves.musicxml',
+    mimeType: 'application/xml',
+    buffer: Buffer.from(xml),
+  });
+  await expect(page.getByRole('button', { name: 'Keep this piece' })).toBeVisible();
+  const meanwhile = request.get(`${studio.url}/learners`);
+  await page.getByRole('button', { name: 'Keep this piece' }).click();
+  expect((await meanwhile).status()).toBe(200);
+  await page.waitForURL(/\/pieces\/.+/);
+  await expect(page.locator('.music svg').first()).toBeVisible();
+});
