@@ -1,8 +1,25 @@
+import { benchAnswers } from './answers';
 import { benchCore, benchSong } from './core';
+import { benchHostile } from './hostile';
 import { benchInk } from './ink';
 import { benchSound } from './sound';
 
-console.table(benchSong());
-console.table(benchCore());
-console.table(await benchInk());
-console.table(await benchSound());
+/** The tables by name; `npm run bench -- ink answers` makes only those. */
+const TABLES: Readonly<Record<string, () => Promise<void>>> = {
+  core: async () => {
+    console.table(benchSong());
+    console.table(benchCore());
+  },
+  hostile: async () => console.table(benchHostile()),
+  answers: async () => {
+    const { pages, beside } = await benchAnswers();
+    console.table(pages);
+    console.table(beside);
+  },
+  ink: async () => console.table(await benchInk()),
+  sound: async () => console.table(await benchSound()),
+};
+
+const asked = process.argv.slice(2);
+for (const [name, show] of Object.entries(TABLES))
+  if (asked.length === 0 || asked.includes(name)) await show();

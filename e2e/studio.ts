@@ -21,6 +21,10 @@ export class StudioServer {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  get pid(): number | undefined {
+    return this.#process?.pid;
+  }
+
   async start(): Promise<void> {
     this.#process = spawn(process.execPath, ['server.js'], {
       env: {

