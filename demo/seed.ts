@@ -41,8 +41,12 @@ function save(arrangementId: string, step: ArrangementStep | null): void {
   if (!saved.ok) throw new Error(saved.message);
 }
 
-function makeArrangement(pieceId: string, plan: DemoArrangement, learnerId: string | null): string {
-  const made = createArrangement(pieceId, nowMs, { name: plan.name, rung: plan.rung });
+async function makeArrangement(
+  pieceId: string,
+  plan: DemoArrangement,
+  learnerId: string | null,
+): Promise<string> {
+  const made = await createArrangement(pieceId, nowMs, { name: plan.name, rung: plan.rung });
   if (!made.ok) throw new Error(made.message);
   const id = made.value;
   const document = () => found(findArrangement(id)).document;
@@ -120,7 +124,7 @@ const pieceIds = new Map<string, string>();
 for (const file of SOURCES) pieceIds.set(file.replace(/\.\w+$/, ''), await importTune(file));
 for (const plan of ARRANGEMENTS) {
   const learnerId = plan.learner === null ? null : learnerIds.get(plan.learner)!;
-  const id = makeArrangement(pieceIds.get(plan.file)!, plan, learnerId);
+  const id = await makeArrangement(pieceIds.get(plan.file)!, plan, learnerId);
   if (learnerId) await stamp(id, learnerId, plan);
 }
 closeDatabase();

@@ -4,6 +4,7 @@ import { diskFault } from '$lib/server/db/disk-fault';
 import { StartFault } from '$lib/server/db/start-fault';
 import { drawWhatIsMissing } from '$lib/server/draw-ahead';
 import { log } from '$lib/server/log';
+import { practiceLog } from '$lib/server/practice-log';
 import { stopWork } from '$lib/server/work/pool';
 
 process.on('sveltekit:shutdown', async () => {
@@ -24,6 +25,7 @@ export const init: ServerInit = () => {
     console.error(`Key Path did not start. ${fault.message}`);
     process.exit(1);
   }
+  practiceLog();
   drawWhatIsMissing();
 };
 

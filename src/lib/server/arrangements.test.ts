@@ -81,7 +81,7 @@ describe('arrangements of one piece', () => {
   it('are listed, the one touched last first', async () => {
     const pieceId = await newPiece();
     const first = await newArrangement(pieceId);
-    const second = found(createArrangement(pieceId, NOW_MS + 1, { rung: 5 }));
+    const second = found(await createArrangement(pieceId, NOW_MS + 1, { rung: 5 }));
     expect(listArrangements(pieceId).map(({ id }) => id)).toEqual([second, first]);
     expect(listArrangements(pieceId).map(({ name }) => name)).toEqual(['Rung 5, 2', 'Rung 3']);
     expect(siblingsOf(found(findArrangement(first)))).toEqual([
@@ -124,9 +124,9 @@ describe('arrangements of one piece', () => {
     expect(takeKey('gone', 'Eb', 0, NOW_MS)).toMatchObject({ ok: false, code: 'not-taken' });
   });
 
-  it('are not found where there are none', () => {
+  it('are not found where there are none', async () => {
     expect(findArrangement('gone')).toMatchObject({ ok: false, code: 'not-found' });
-    expect(createArrangement('gone', NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
+    expect(await createArrangement('gone', NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
     expect(makeRung('gone', 2, true, NOW_MS)).toMatchObject({ ok: false, code: 'not-found' });
   });
 });

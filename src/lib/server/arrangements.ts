@@ -1,12 +1,12 @@
 import { and, count, desc, eq, ne } from 'drizzle-orm';
 import { newDocument, type ArrangementDocument } from '../core/document/document';
 import { applyStep, pinStep, recipeStep, type ArrangementStep } from '../core/document/steps';
-import { makeupOf, studySource } from '../core/analyse/study-source';
 import { database } from './db/client';
 import { arrangementHistory, arrangements, pieces } from './db/schema';
 import { read } from './kept/kept';
 import { newId, notFound, type Found, type Outcome } from './outcome';
 import { sourceScore } from './pieces';
+import { work, type WorkFailure } from './work/pool';
 
 export interface ArrangementRecord {
   readonly id: string;
@@ -64,11 +64,11 @@ export function siblingsOf({ id, pieceId }: ArrangementRecord) {
     });
 }
 
-export function createArrangement(
+export async function createArrangement(
   pieceId: string,
   nowMs: number,
   { name, rung = 3 }: { readonly name?: string; readonly rung?: number } = {},
-): Found<string> {
+): Promise<Outcome<string, 'not-found' | 'not-readable' | WorkFailure>> {
   const piece = database()
     .select({ sourceRevision: pieces.sourceRevision })
     .from(pieces)
@@ -77,7 +77,9 @@ export function createArrangement(
   if (!piece) return notFound('This piece is no longer in the studio.');
   const score = sourceScore(pieceId, piece.sourceRevision);
   if (!score.ok) return score;
-  const document = newDocument(makeupOf(studySource(score.value)), rung);
+  const makeup = await work('makeup', score.value);
+  if (!makeup.ok) return makeup;
+  const document = newDocument(makeup.value, rung);
   const others = database()
     .select({ n: count() })
     .from(arrangements)

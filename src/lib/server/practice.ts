@@ -6,6 +6,7 @@ import { database } from './db/client';
 import { arrangements, assignments, editions, pieces, practiceEntries } from './db/schema';
 import type { SectionChange } from './kept/edition';
 import { notFound, type Outcome } from './outcome';
+import { practiceLog } from './practice-log';
 
 export interface AssignmentRecord {
   readonly id: string;
@@ -63,7 +64,7 @@ export function assignmentsOf(learnerIds: readonly string[]): readonly Assignmen
     .where(inArray(assignments.learnerId, [...learnerIds]))
     .orderBy(desc(assignments.assignedAtMs))
     .all();
-  const entries = entriesOf(rows.map(({ id }) => id));
+  const entries = practiceLog();
   const byId = new Map(rows.map((row) => [row.id, row]));
   return rows
     .filter(({ retiredAtMs }) => retiredAtMs === null)
@@ -133,23 +134,6 @@ function joinLinks([own, ...before]: readonly Link[]): readonly PracticeEntry[] 
     carryEntries(entries, sameSections(sections, own.sections), number),
   );
   return [...carried, ...own.entries].sort((a, b) => a.createdAtMs - b.createdAtMs);
-}
-
-function entriesOf(assignmentIds: readonly string[]): ReadonlyMap<string, readonly PracticeEntry[]> {
-  const byAssignment = new Map<string, PracticeEntry[]>();
-  if (assignmentIds.length === 0) return byAssignment;
-  const rows = database()
-    .select()
-    .from(practiceEntries)
-    .where(inArray(practiceEntries.assignmentId, [...assignmentIds]))
-    .orderBy(practiceEntries.createdAtMs, practiceEntries.id)
-    .all();
-  for (const { assignmentId, ...entry } of rows) {
-    const own = byAssignment.get(assignmentId);
-    if (own) own.push(entry);
-    else byAssignment.set(assignmentId, [entry]);
-  }
-  return byAssignment;
 }
 
 /** Titles of the pieces that each learner plays from now. */

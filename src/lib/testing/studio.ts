@@ -44,7 +44,7 @@ export async function newPiece(name = 'lantern-on-the-quay.musicxml'): Promise<s
 }
 
 export async function newArrangement(pieceId?: string): Promise<string> {
-  return found(createArrangement(pieceId ?? (await newPiece()), NOW_MS));
+  return found(await createArrangement(pieceId ?? (await newPiece()), NOW_MS));
 }
 
 export function newLearner(change: Partial<NewLearner> = {}): string {

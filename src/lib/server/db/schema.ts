@@ -155,7 +155,11 @@ export const editions = sqliteTable(
     sections: editionSections('sections_json'),
     createdAtMs: integer('created_at_ms').notNull(),
   },
-  (table) => [uniqueIndex('editions_number').on(table.arrangementId, table.number)],
+  (table) => [
+    uniqueIndex('editions_number').on(table.arrangementId, table.number),
+    // All that lists ask of an edition: the rows themselves hold the whole music before it.
+    index('editions_held').on(table.arrangementId, table.number, table.fingerprint, table.id),
+  ],
 );
 
 export const assignments = sqliteTable(
@@ -181,6 +185,7 @@ export const assignments = sqliteTable(
       .on(table.editionId, table.learnerId)
       .where(sql`retired_at_ms is null`),
     index('assignments_learner').on(table.learnerId),
+    index('assignments_edition').on(table.editionId),
   ],
 );
 

@@ -9,6 +9,7 @@ import type { Tasks } from './tasks';
 const LIMITS = {
   read: { lane: 'music', seconds: 20 },
   sumUp: { lane: 'music', seconds: 20 },
+  makeup: { lane: 'music', seconds: 20 },
   print: { lane: 'music', seconds: 60 },
   write: { lane: 'music', seconds: 30 },
   engrave: { lane: 'lines', seconds: 60 },

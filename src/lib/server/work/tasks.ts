@@ -1,7 +1,7 @@
 import { analyseScore } from '../../core/analyse/analyse';
 import { knownScore } from '../../core/analyse/known-score';
 import { viewSource, type SourceView } from '../../core/analyse/source-view';
-import { studySource } from '../../core/analyse/study-source';
+import { makeupOf, studySource } from '../../core/analyse/study-source';
 import { summarise, type ScoreSummary } from '../../core/analyse/summary';
 import { draft } from '../../core/arrange/arrange';
 import type { ArrangeFor } from '../../core/arrange/arrange-for';
@@ -16,6 +16,7 @@ import { freezeEdition, type Edition } from '../../core/handout/edition';
 import { arrangementMusicXml } from '../../core/handout/export';
 import { fingerprintOf } from '../../core/handout/fingerprint';
 import { asOnePart } from '../../core/score/one-part';
+import type { PieceMakeup } from '../../core/score/makeup';
 import type { ImportWarning } from '../../core/score/import-warning';
 import type { PartUse, Score } from '../../core/score/model';
 
@@ -64,6 +65,11 @@ export function sumUp(known: {
   readonly format: string;
 }): ScoreSummary {
   return summarise(known.score, known.warnings, known.format);
+}
+
+/** What a source is made up of, for the choices that a new arrangement begins with. */
+export function makeup(source: Score): PieceMakeup {
+  return makeupOf(studySource(source));
 }
 
 interface Arranging {
@@ -150,6 +156,7 @@ function engraver(): Promise<Toolkit> {
 export type Tasks = {
   readonly read: typeof read;
   readonly sumUp: typeof sumUp;
+  readonly makeup: typeof makeup;
   readonly print: typeof print;
   readonly write: typeof write;
   readonly engrave: typeof engrave;

@@ -1,6 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { createArrangement, listArrangements } from '$lib/server/arrangements';
+import { drawArrangementAhead } from '$lib/server/draw-ahead';
 import { editionsOf } from '$lib/server/editions';
 import { pieceLines } from '$lib/server/first-lines';
 import { found, FOUND_STATUS } from '$lib/server/found';
@@ -27,11 +28,12 @@ export const load: PageServerLoad = async ({ params, cookies }) => {
 const arrangementName = z.object({ name: z.string().trim().min(1).max(60) });
 
 export const actions: Actions = {
-  arrange: async ({ request, params }) => {
+  arrange: async ({ request, params, cookies }) => {
     const form = await sentForm(request, arrangementName, 'Give the arrangement a name of up to 60 letters.');
     if (!form.ok) return form.failure;
-    const outcome = createArrangement(params.id, Date.now(), form.value);
+    const outcome = await createArrangement(params.id, Date.now(), form.value);
     if (!outcome.ok) return fail(FOUND_STATUS[outcome.code], { message: outcome.message });
+    drawArrangementAhead(outcome.value, pageWidthOf(cookies, 'bench'));
     redirect(303, `/bench/${outcome.value}`);
   },
 };

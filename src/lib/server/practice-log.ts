@@ -1,0 +1,65 @@
+import type Database from 'better-sqlite3';
+import type { PracticeEntry } from '../core/practice/register';
+import { database } from './db/client';
+
+type EntryRow = readonly [
+  rowid: number,
+  assignmentId: string,
+  id: PracticeEntry['id'],
+  sectionId: string,
+  stage: PracticeEntry['stage'],
+  kind: PracticeEntry['kind'],
+  tempoBpm: number | null,
+  onDay: number,
+  correctsId: string | null,
+  createdAtMs: number,
+];
+
+interface Read {
+  readonly byAssignment: Map<string, PracticeEntry[]>;
+  count: number;
+  last: number;
+}
+
+const logs = new WeakMap<Database.Database, Read>();
+
+/**
+ * The whole log by assignment, the oldest entry first. It is only ever appended to, so what was read is kept, and of a log
+ * of tens of thousands of entries only the new ones are read again.
+ */
+export function practiceLog(): ReadonlyMap<string, readonly PracticeEntry[]> {
+  const { $client } = database();
+  const [count = 0, last = 0] = $client
+    .prepare('SELECT count(*), coalesce(max(rowid), 0) FROM practice_entries')
+    .raw()
+    .get() as [number, number];
+  const known = logs.get($client);
+  if (known?.count === count && known.last === last) return known.byAssignment;
+  const isGrown = known !== undefined && count > known.count && last > known.last;
+  const read = isGrown ? known : { byAssignment: new Map<string, PracticeEntry[]>(), count: 0, last: 0 };
+  const rows = $client
+    .prepare(
+      `SELECT rowid, assignment_id, id, section_id, stage, kind, tempo_bpm, on_day, corrects_id, created_at_ms
+       FROM practice_entries WHERE rowid > ? ORDER BY rowid`,
+    )
+    .raw()
+    .all(read.last) as readonly EntryRow[];
+  const touched = new Set<PracticeEntry[]>();
+  for (const row of rows) {
+    const [, assignmentId, id, sectionId, stage, kind, tempoBpm, onDay, correctsId, createdAtMs] = row;
+    const own = read.byAssignment.get(assignmentId) ?? [];
+    read.byAssignment.set(assignmentId, own);
+    own.push({ id, sectionId, stage, kind, tempoBpm, onDay, correctsId, createdAtMs });
+    touched.add(own);
+  }
+  for (const own of touched) own.sort((a, b) => a.createdAtMs - b.createdAtMs || (a.id < b.id ? -1 : 1));
+  read.count += rows.length;
+  read.last = rows.at(-1)?.[0] ?? read.last;
+  // Entries that went meanwhile (a learner erased) leave another count: then all of it is read anew.
+  if (read.count !== count) {
+    logs.delete($client);
+    return practiceLog();
+  }
+  logs.set($client, read);
+  return read.byAssignment;
+}
