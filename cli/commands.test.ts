@@ -1,7 +1,8 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { hostileFiles } from '../src/lib/testing/hostile-files';
 import { commands } from './commands';
 
 let folder = '';
@@ -144,4 +145,17 @@ describe('the command line', () => {
     const { isGood, lines, complaints } = run(name, ...args);
     expect({ isGood, lines, complaints }).toEqual({ isGood: false, lines: [], complaints: 1 });
   });
+});
+
+it('goes on with a batch after files made to stop it', () => {
+  const hostile = hostileFiles().filter(({ name }) => /sharps|tuplet|let go|chorus/.test(name));
+  const files = hostile.map(({ file, bytes }, index) => {
+    const path = join(folder, `${index}-${file}`);
+    writeFileSync(path, bytes);
+    return path;
+  });
+  const { isGood, lines } = run('arrange', ...files, 'demo/sources/winter-berth.cho', '--rung', '2');
+  expect(isGood).toBe(false);
+  expect(lines.slice(0, -1).map(({ error }) => error.code)).toEqual(hostile.map(({ code }) => code));
+  expect(lines.at(-1)!.measures.length).toBeGreaterThan(8);
 });
