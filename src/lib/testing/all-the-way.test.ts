@@ -10,6 +10,6 @@ describe('what a reader lets through', () => {
     const bytes = new Uint8Array(readFileSync(new URL(name, FOLDER)));
     expect(allTheWay(bytes, name, 3).isWhole).toBe(true);
     const random = randomFrom(name.length + 1);
-    for (let index = 0; index < 4; index += 1) allTheWay(mutate(bytes, random), name, 1 + (index % 6));
+    for (let index = 0; index < 2; index += 1) allTheWay(mutate(bytes, random), name, 1 + (index % 6));
   });
 });

@@ -36,7 +36,7 @@ describe('transposing', () => {
           comparableScore(score),
         );
       }),
-      { numRuns: 100 },
+      { numRuns: 50 },
     );
   });
 

@@ -29,6 +29,11 @@ export class WorkerLink<Api> {
     private readonly onRestart: () => void,
   ) {}
 
+  /** Starts the worker before it is asked, so that it is ready when it is. */
+  wake(): void {
+    this.#start();
+  }
+
   /** @throws WorkerStopped when the worker fails or is started again before it has answered */
   async call<T>(ask: (api: Remote<Api>) => Promise<T>): Promise<T> {
     if (this.state === 'failed') throw new WorkerStopped();

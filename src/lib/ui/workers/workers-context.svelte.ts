@@ -1,4 +1,4 @@
-import { getContext, onDestroy, setContext } from 'svelte';
+import { getContext, onDestroy, onMount, setContext } from 'svelte';
 import { Arranger } from './arranger';
 import { Engraver } from './engraver';
 import type { WorkerLink } from './worker-link.svelte';
@@ -40,15 +40,18 @@ export function provideWorkers(): Workers {
   return setContext(KEY, new Workers());
 }
 
-/** The engraver of the application; call while a component is made, in the browser. */
+/** The engraver of the application; call while a component is made. It starts once the page stands. */
 export function useEngraver(): Engraver {
-  return getContext<Workers>(KEY).engraver;
+  const { engraver } = getContext<Workers>(KEY);
+  onMount(() => engraver.link.wake());
+  return engraver;
 }
 
-/** An arranger for this page, ended with it; call while a component is made, in the browser. */
+/** An arranger for this page, ended with it; call while a component is made. It starts once the page stands. */
 export function useArranger(): Arranger {
   const workers = getContext<Workers>(KEY);
   const arranger = workers.arranger();
+  onMount(() => arranger.link.wake());
   onDestroy(() => {
     workers.forget(arranger.link);
     arranger.stop();

@@ -117,6 +117,10 @@ interface Group {
 }
 
 class VoiceWriter {
+  /** Of this line: notes and rests by measure, grace notes by the onset that they lean on. */
+  readonly #notes: ReadonlyMap<number, readonly Note[]>;
+  readonly #graces: ReadonlyMap<number, readonly Note[]>;
+  readonly #rests: ReadonlyMap<number, readonly Rest[]>;
   readonly #slurStarts = new Map<NoteId, number>();
   readonly #slurStops = new Map<NoteId, number>();
   /** Letters that carry a sign of their own in this measure. */
@@ -134,6 +138,18 @@ class VoiceWriter {
       this.#slurStarts.set(from, (this.#slurStarts.get(from) ?? 0) + 1);
       this.#slurStops.set(to, (this.#slurStops.get(to) ?? 0) + 1);
     }
+    const isHere = (event: Note | Rest) =>
+      event.part === line.part && event.staff === line.staff && event.voice === line.voice;
+    const notes = score.notes.filter(isHere);
+    this.#notes = grouped(
+      notes.filter(({ grace }) => !grace),
+      ({ measure }) => measure,
+    );
+    this.#graces = grouped(
+      notes.filter(({ grace }) => grace),
+      ({ at }) => at,
+    );
+    this.#rests = grouped(score.rests.filter(isHere), ({ measure }) => measure);
   }
 
   lines(): readonly string[] {
@@ -217,14 +233,8 @@ class VoiceWriter {
   }
 
   #groups(measure: Measure): readonly Group[] {
-    const isHere = (event: Note | Rest) =>
-      event.measure === measure.index &&
-      event.part === this.line.part &&
-      event.staff === this.line.staff &&
-      event.voice === this.line.voice;
     const groups = new Map<number, Group>();
-    for (const note of this.score.notes.filter(isHere)) {
-      if (note.grace) continue;
+    for (const note of this.#notes.get(measure.index) ?? []) {
       const group = groups.get(note.at);
       groups.set(note.at, {
         at: note.at,
@@ -233,7 +243,7 @@ class VoiceWriter {
         rest: null,
       });
     }
-    for (const rest of this.score.rests.filter(isHere))
+    for (const rest of this.#rests.get(measure.index) ?? [])
       if (!groups.has(rest.at))
         groups.set(rest.at, { at: rest.at, duration: rest.duration, notes: [], rest });
     return [...groups.values()].sort((a, b) => a.at - b.at);
@@ -277,15 +287,8 @@ class VoiceWriter {
   }
 
   #graceText(group: Group): string {
-    const graces = this.score.notes.filter(
-      (note) =>
-        note.grace &&
-        note.at === group.at &&
-        note.part === this.line.part &&
-        note.staff === this.line.staff &&
-        note.voice === this.line.voice,
-    );
-    if (graces.length === 0) return '';
+    const graces = this.#graces.get(group.at);
+    if (!graces) return '';
     const slash = graces[0]!.grace!.hasSlash ? '/' : '';
     return `{${slash}${graces.map((note) => this.#pitch(note.pitch) + lengthText(note.grace!.written, UNIT)).join('')}}`;
   }
@@ -314,4 +317,14 @@ class VoiceWriter {
       return `w: ${tokens.join(' ')}`;
     });
   }
+}
+
+function grouped<T>(events: readonly T[], keyOf: (event: T) => number): ReadonlyMap<number, readonly T[]> {
+  const groups = new Map<number, T[]>();
+  for (const event of events) {
+    const own = groups.get(keyOf(event));
+    if (own) own.push(event);
+    else groups.set(keyOf(event), [event]);
+  }
+  return groups;
 }

@@ -113,7 +113,7 @@ describe('MIDI there and back', () => {
         fc.pre(value.measures[0]!.length === score.measures[0]!.length);
         expect(sounding(value)).toEqual(sounding(score));
       }),
-      { numRuns: 100 },
+      { numRuns: 50 },
     ));
 });
 
