@@ -64,7 +64,8 @@ module.exports = {
     },
     {
       name: 'tasks-are-core-alone',
-      comment: 'What runs in the work pool takes and gives plain records; the database stays with the thread that answers.',
+      comment:
+        'What runs in the work pool takes and gives plain records; the database stays with the thread that answers.',
       severity: 'error',
       from: { path: '^src/lib/server/work/tasks\\.ts$' },
       to: { path: '^src/', pathNot: '^src/lib/core/' },
