@@ -5,10 +5,10 @@ import { StartFault } from '$lib/server/db/start-fault';
 import { drawWhatIsMissing } from '$lib/server/draw-ahead';
 import { log } from '$lib/server/log';
 import { practiceLog } from '$lib/server/practice-log';
-import { stopWork } from '$lib/server/work/pool';
+import { endWork } from '$lib/server/work/pool';
 
 process.on('sveltekit:shutdown', async () => {
-  await stopWork();
+  await endWork();
   closeDatabase();
   log.info('stopped');
 });

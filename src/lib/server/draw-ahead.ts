@@ -6,6 +6,8 @@ import { findEdition } from './editions';
 import { arrangementLines, editionLines, pieceLines } from './first-lines';
 import { USUAL_WIDTHS } from './page-width';
 import { findPiece } from './pieces';
+import { aside } from './work/aside';
+import { isWorkOver } from './work/pool';
 
 /** Edits come one after another: lines are drawn ahead once they have paused for so long. */
 const PAUSE_MS = 1_500;
@@ -13,31 +15,35 @@ const PAUSE_MS = 1_500;
 const waiting = new Map<string, NodeJS.Timeout>();
 
 /** Draws the first lines anew, soon and when nothing else is to be done, so that the next visit finds them. */
-function soon(name: string, draw: () => void): void {
+function soon(name: string, draw: () => Promise<unknown>): void {
   clearTimeout(waiting.get(name));
   const timer = setTimeout(() => {
     waiting.delete(name);
-    draw();
+    aside(`drawing ${name}`, draw);
   }, PAUSE_MS);
   timer.unref();
   waiting.set(name, timer);
 }
 
 export function drawArrangementAhead(id: string, pageWidth: number): void {
-  soon(`arrangement/${id}`, () => {
+  soon(`arrangement/${id}`, async () => {
     const arrangement = findArrangement(id);
-    if (arrangement.ok) void arrangementLines(arrangement.value, pageWidth, 'later');
+    if (arrangement.ok) await arrangementLines(arrangement.value, pageWidth, 'later');
   });
 }
 
 export function drawPieceAhead(id: string, pageWidth: number): void {
-  const piece = findPiece(id);
-  if (piece.ok) void pieceLines(piece.value, pageWidth, 'later');
+  aside(`drawing piece/${id}`, async () => {
+    const piece = findPiece(id);
+    if (piece.ok) await pieceLines(piece.value, pageWidth, 'later');
+  });
 }
 
 export function drawEditionAhead(id: string): void {
-  const edition = findEdition(id);
-  if (edition.ok) void editionLines(edition.value, 'a4', false, 'later');
+  aside(`drawing edition/${id}`, async () => {
+    const edition = findEdition(id);
+    if (edition.ok) await editionLines(edition.value, 'a4', false, 'later');
+  });
 }
 
 /** After the start, so long: the first pages come first. */
@@ -47,18 +53,21 @@ const MOST = 60;
 
 /** Draws the lines that an earlier program drew otherwise, or nobody yet, one after another while nothing else is to be done. */
 export function drawWhatIsMissing(): void {
-  setTimeout(() => void drawAll(), REST_MS).unref();
+  setTimeout(() => aside('drawing what is missing', drawAll), REST_MS).unref();
 }
 
 async function drawAll(): Promise<void> {
+  if (isWorkOver()) return;
   const db = database();
   const made = db.select({ id: arrangements.id }).from(arrangements).orderBy(desc(arrangements.updatedAtMs));
   for (const { id } of made.limit(MOST).all()) {
+    if (isWorkOver()) return;
     const arrangement = findArrangement(id);
     if (arrangement.ok) await (await arrangementLines(arrangement.value, USUAL_WIDTHS.bench, 'later')).coming;
   }
   const sources = db.select({ id: pieces.id }).from(pieces).orderBy(desc(pieces.importedAtMs));
   for (const { id } of sources.limit(MOST).all()) {
+    if (isWorkOver()) return;
     const piece = findPiece(id);
     if (piece.ok) await (await pieceLines(piece.value, USUAL_WIDTHS.piece, 'later')).coming;
   }
@@ -67,6 +76,7 @@ async function drawAll(): Promise<void> {
     .from(assignments)
     .where(isNull(assignments.retiredAtMs));
   for (const { id } of held.limit(MOST).all()) {
+    if (isWorkOver()) return;
     const edition = findEdition(id);
     if (edition.ok) await (await editionLines(edition.value, 'a4', false, 'later')).coming;
   }

@@ -1,5 +1,6 @@
 import { sourceScore } from './pieces';
 import { askedOf, printEdition, type PrintRequest } from './prints';
+import { aside } from './work/aside';
 
 const underWay = new Set<string>();
 
@@ -9,7 +10,9 @@ export function comparePrints(requests: readonly PrintRequest[]): void {
     const asked = askedOf(request);
     if (underWay.has(asked)) continue;
     underWay.add(asked);
-    void compare(request).finally(() => underWay.delete(asked));
+    aside('comparing an arrangement with its edition', () =>
+      compare(request).finally(() => underWay.delete(asked)),
+    );
   }
 }
 

@@ -80,6 +80,7 @@ export function work<K extends keyof Tasks>(
   const { lane, seconds } = LIMITS[task];
   const thread = threads[lane];
   return thread.lane.add(urgency, async () => {
+    if (isOver) return BROKE_OFF;
     const signal = AbortSignal.timeout(seconds * 1_000);
     try {
       const value = (await thread.run(task, input, signal)) as Output<K>;
@@ -107,18 +108,32 @@ function failureOf(fault: unknown, signal: AbortSignal) {
       message:
         'This took too much memory and was stopped; nothing was changed. A shorter or simpler score will do.',
     } as const;
-  return {
-    ok: false,
-    code: 'broke-off',
-    message:
-      'Working this out broke off, so nothing was changed. Try again; if it happens again, the log has the details.',
-  } as const;
+  return BROKE_OFF;
 }
+
+const BROKE_OFF = {
+  ok: false,
+  code: 'broke-off',
+  message:
+    'Working this out broke off, so nothing was changed. Try again; if it happens again, the log has the details.',
+} as const;
 
 export const WORK_STATUS = { 'took-too-long': 503, 'took-too-much': 413, 'broke-off': 500 } as const;
 
 export function isWorkFailure(code: string): code is WorkFailure {
   return Object.hasOwn(WORK_STATUS, code);
+}
+
+let isOver = false;
+
+/** Ends all work for good: what is asked for from now on would only keep the program from stopping. */
+export async function endWork(): Promise<void> {
+  isOver = true;
+  await stopWork();
+}
+
+export function isWorkOver(): boolean {
+  return isOver;
 }
 
 /** Lets the threads go; what runs is ended. */
