@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest';
+import { handoutLayout, isPageWidth, lineWidthOf, markingsOf, optionsFor, pageWidthFor } from './views';
+import { newDocument } from '../document/document';
+
+describe('widths of page', () => {
+  it('are the one whose notes come nearest to their size', () => {
+    expect(pageWidthFor('bench', 1090)).toBe(2150);
+    expect(pageWidthFor('piece', 816)).toBe(1720);
+    expect(pageWidthFor('bench', 640)).toBe(1380);
+  });
+
+  it('keep notes within an eighth of their size in any room between the narrowest and the widest', () => {
+    for (let roomPx = 350; roomPx <= 1650; roomPx += 10) {
+      const width = pageWidthFor('bench', roomPx);
+      const scale = width / (roomPx * 2.05);
+      expect(isPageWidth(width)).toBe(true);
+      expect(Math.max(scale, 1 / scale)).toBeLessThan(1.13);
+    }
+  });
+
+  it('are the narrowest and the widest beyond', () => {
+    expect(pageWidthFor('piece', 0)).toBe(700);
+    expect(pageWidthFor('piece', 9_000)).toBe(3_400);
+  });
+
+  it('leave the line its room without margins, in tenths of a staff space', () => {
+    expect(lineWidthOf(optionsFor(2_150))).toBe(1_163);
+  });
+});
+
+describe('an edition on paper', () => {
+  const markings = markingsOf(newDocument({ hasTune: true }).recipe);
+
+  it('has less on a line in large notes, and more on the wider paper', () => {
+    const [a4, large, letter] = [
+      handoutLayout('a4', false, markings),
+      handoutLayout('a4', true, markings),
+      handoutLayout('letter', false, markings),
+    ];
+    expect(large.layout.lineWidth).toBeLessThan(a4.layout.lineWidth);
+    expect(letter.layout.lineWidth).toBeGreaterThan(a4.layout.lineWidth);
+    expect(large.layout.mostMeasures).toBe(4);
+  });
+
+  it('prints what the recipe shows', () => {
+    expect(markings).toMatchObject({ fingers: true, counts: false, chordSymbols: true });
+  });
+});
