@@ -42,6 +42,8 @@ export function voiceNotation(args: readonly string[]): boolean {
             reach: AVERAGE_HAND[hand],
             widest: null,
             position: null,
+            room: { atOnce: 3, inTurn: 3, isPlain: false, isOverBass: hand === 'right' },
+            standsOnBass: 'may',
           },
         ]
       : [],

@@ -33,6 +33,7 @@ export function contextFor(
     houseLeft: 'held-root',
     houseRight: 'tune',
     chordChanges: new Set(),
+    demands: [],
     strongTune: new Set(),
     pins: NO_PINS,
     ...change,

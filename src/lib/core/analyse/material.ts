@@ -5,6 +5,7 @@ import type { ChordSymbol, Measure, Note, Rest, Score, Section } from '../score/
 import { metreLength, metreOffset } from '../score/time';
 import type { NoteId } from '../units';
 import type { HandRoles } from '../score/roles';
+import { twinsOf } from './twins';
 
 /** Notes and rests of one staff in one measure. */
 export interface StaffMusic {
@@ -34,6 +35,8 @@ export interface Material {
   readonly key: Key;
   readonly measures: readonly MeasureMaterial[];
   readonly sections: readonly Section[];
+  /** Quarters a minute. */
+  readonly tempo: number;
   readonly hasLeftHand: boolean;
   readonly hasTune: boolean;
   /** Notes held over from the measure before, with the place in its metre where they were struck (−1 if earlier). */
@@ -42,6 +45,10 @@ export interface Material {
   readonly startOf: ReadonlyMap<NoteId, number>;
   readonly tuneIds: ReadonlySet<NoteId>;
   readonly chordAt: (tick: number) => Chord | null;
+  /** For each measure the first that has the same tune over the same chords in a section of its kind, or itself. */
+  readonly twinOf: readonly number[];
+  /** The same, by all that the source has there. */
+  readonly wholeTwinOf: readonly number[];
 }
 
 export interface MaterialInput {
@@ -51,12 +58,15 @@ export interface MaterialInput {
   readonly roles: HandRoles;
   readonly tuneIds: ReadonlySet<NoteId>;
   readonly sections: readonly Section[];
+  /** Named by the score or a teacher, so that their kinds count. */
+  readonly areSectionsGiven: boolean;
   /** Quarters a minute; null takes the score's own. */
   readonly tempo: number | null;
 }
 
 /** Sorts a source by measures and hands. O(notes). */
-export function gatherMaterial({ score, key, roles, tuneIds, sections, tempo }: MaterialInput): Material {
+export function gatherMaterial(input: MaterialInput): Material {
+  const { score, key, roles, tuneIds, sections, areSectionsGiven, tempo } = input;
   const count = score.measures.length;
   const empty = () =>
     Array.from({ length: count }, (): { notes: Note[]; rests: Rest[] } => ({ notes: [], rests: [] }));
@@ -109,11 +119,18 @@ export function gatherMaterial({ score, key, roles, tuneIds, sections, tempo }: 
       isPhraseEnd: endsSection || isFourth,
     };
   });
+  const likeness = { measures: score.measures, chords: score.chords, sections, areSectionsGiven };
   return {
     score,
     key,
     measures,
     sections,
+    tempo: pace,
+    twinOf: twinsOf({ ...likeness, notes: measures.map((each) => each.tune.notes) }),
+    wholeTwinOf: twinsOf({
+      ...likeness,
+      notes: measures.map((each) => [...each.upper.notes, ...each.lower.notes]),
+    }),
     hasLeftHand: lower.some((each) => each.notes.length > 0),
     hasTune: tune.some((each) => each.notes.length > 0),
     heldFrom: heldNotes(score),

@@ -15,6 +15,8 @@ export interface SourceFacts {
   readonly key: Key;
   readonly chords: readonly ChordSymbol[];
   readonly sections: readonly Section[];
+  /** Named in the score or drawn by a teacher, rather than found. */
+  readonly areSectionsGiven: boolean;
   readonly roles: HandRoles;
   readonly tuneIds: ReadonlySet<NoteId>;
   /** For each measure the first one with the same music, or itself. */
@@ -38,6 +40,8 @@ export function studySource(score: Score): SourceFacts {
     chords,
     tuneIds,
     sections: form.sections.map(({ id, name, from, to }) => ({ id, name, from, to })),
+    areSectionsGiven:
+      form.origin === 'chosen' || score.measures.some((measure) => measure.rehearsal !== null),
     roles: handRoles(score.parts),
     ...repeatsOf({ ...score, chords }, tune),
     sourceMeasure: score.measures.map((measure) => measure.index),

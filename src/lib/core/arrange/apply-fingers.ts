@@ -17,6 +17,9 @@ import { withFinger } from '../score/finger';
 /** The first rung on which a finger may take a held key over from another (our default: with passing thumbs). */
 export const TAKES_OVER_FROM = 4;
 
+/** The first rung on which the thumb passes. */
+const PASSES_FROM = 4;
+
 /** The learner's notes to be fingered, round the fingers that stand already: the teacher's pins, and the source's own. */
 export function fingerTask(
   { material }: Pick<Chosen, 'material'>,
@@ -30,8 +33,10 @@ export function fingerTask(
     sections: material.sections,
     size,
     style: recipe.fingerStyle,
-    msPerTick: msPerTick(material.score, recipe.tempo),
+    msPerTick: msPerTick(material.tempo),
     mayTakeOver: recipe.rung >= TAKES_OVER_FROM,
+    mayPass: recipe.rung >= PASSES_FROM,
+    twinOf: material.twinOf,
     pinned: new Map(notes.flatMap((note) => (note.finger === null ? [] : [[note.id, note.finger] as const]))),
   };
 }

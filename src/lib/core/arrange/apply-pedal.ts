@@ -87,7 +87,7 @@ function taskFor(
     use: whom.pedal,
     wanted: recipe.pedal,
     own: new Map(),
-    msPerTick: msPerTick(material.score, recipe.tempo),
+    msPerTick: msPerTick(material.tempo),
   };
 }
 

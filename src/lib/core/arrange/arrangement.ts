@@ -15,6 +15,8 @@ export interface Arrangement {
   readonly score: Score;
   readonly key: Key;
   readonly sourceKey: Key;
+  /** Quarters a minute at which it is played: the source's own, the teacher's, or the rung's. */
+  readonly tempo: number;
   /** Counts of each measure, always computed; whether they are printed is the recipe's choice. */
   readonly counts: readonly (readonly Count[])[];
   /** What the pedal does in each measure, and why. */

@@ -1,6 +1,8 @@
 import { midiOf } from '../pitch/pitch';
 import { BASS, TREBLE, type Clef, type Note, type Rest, type Score } from '../score/model';
-import { bpm, ticks, type NoteId } from '../units';
+import { tempoOf } from '../score/tempo';
+import { isCompound } from '../score/time';
+import { bpm, ticks, TICKS_PER_QUARTER, type NoteId } from '../units';
 import { addColours } from '../textures/colours';
 import { carryLyrics } from '../touch/carry-lyrics';
 import { carryTouch } from '../touch/carry-touch';
@@ -67,7 +69,7 @@ export function writeBase(
       ...replaced(material, solved, ids, others.notes),
     ],
     others,
-    marks: recipe.tempo === null ? marks : withTempo(marks, recipe.tempo),
+    marks: material.tempo === tempoOf(material.score) ? marks : withTempo(marks, material),
     clefs: clefsOf(material, facts, solved, touched.notes, others.staves),
     parts: [
       {
@@ -91,15 +93,19 @@ export function mendTies(notes: readonly Note[]): readonly Note[] {
   });
 }
 
-function withTempo(marks: Score['marks'], tempo: number): Score['marks'] {
+/** The tempo at which it is played in place of the written ones, in the beat that they were written in. */
+function withTempo(marks: Score['marks'], { tempo, measures }: Material): Score['marks'] {
+  const written = marks.find((mark) => mark.kind === 'tempo');
+  const time = measures[0]?.measure.time;
+  const beatUnit = written?.beatUnit ?? (time && isCompound(time) ? ticks(15_120) : ticks(TICKS_PER_QUARTER));
   const opening = {
     kind: 'tempo' as const,
     part: 0,
     staff: 0,
     measure: 0,
     at: ticks(0),
-    bpm: bpm(tempo),
-    beatUnit: ticks(10_080),
+    bpm: bpm(Math.round((tempo * TICKS_PER_QUARTER * 10) / beatUnit) / 10),
+    beatUnit,
   };
   return [opening, ...marks.filter((mark) => mark.kind !== 'tempo')];
 }

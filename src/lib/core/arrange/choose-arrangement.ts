@@ -94,7 +94,8 @@ function materialFor(
       roles: source.roles,
       tuneIds: source.tuneIds,
       sections: sectionsFor(source, drawn),
-      tempo: recipe.tempo,
+      areSectionsGiven: drawn !== null || source.areSectionsGiven,
+      tempo: typeof recipe.tempo === 'number' ? recipe.tempo : null,
     }),
   };
   lastMaterial.set(facts, { asked, made });
@@ -135,21 +136,22 @@ function choose(original: SourceFacts, document: OpenDocument, whom: ArrangeFor)
       recipe.leftTexture === 'as-written' && !material.hasLeftHand ? 'held-root' : recipe.leftTexture,
     rightTexture: recipe.rightTexture,
     voicing: recipe.voicing,
+    isPaced: recipe.tempo === null,
     isDry: whom.pedal !== 'yes',
   };
-  const task = { material, rules: whom.rules, size: whom.size, wishes, firstLike: facts.firstLike };
+  const task = { material, rules: whom.rules, size: whom.size, wishes };
   const pins = pinsAtMeasures(decides, facts.sourceMeasure);
   const solved = climbLadder(task, recipe.rung, pins);
   const eased = easedChoices(task, recipe.rung, decides.ease, facts.sourceMeasure, solved);
   return {
     facts,
-    material,
+    material: eased.material,
     interval,
     scale: recipe.noteValues === 'doubled' ? 2 : 1,
     settingAt,
     solved: eased,
     above: rungsAbove(task, recipe.rung),
-    base: writeBase(material, settingAt, eased, recipe, facts),
+    base: writeBase(eased.material, settingAt, eased, recipe, facts),
   };
 }
 

@@ -26,6 +26,7 @@ export function completeArrangement(task: CompleteTask): Arrangement {
     score,
     key: material.key,
     sourceKey: facts.key,
+    tempo: material.tempo,
     textures: solved.choices.map(({ candidate }) => candidate.left.texture),
     rightTextures: solved.choices.map(({ candidate }) => candidate.right.texture),
     settings: settingAt,

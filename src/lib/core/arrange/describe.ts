@@ -3,6 +3,8 @@ import { keyLabel } from '../pitch/key';
 import { diatonicIndex, spellingLabel } from '../pitch/pitch';
 import type { Measure, Note } from '../score/model';
 import { isPickup, metreLength } from '../score/time';
+import { tempoOf } from '../score/tempo';
+import type { Recipe } from '../document/recipe';
 import type { OpenDocument } from '../document/open-document';
 import { kindOf, measureOf, type Pin } from '../document/pins/registry';
 import { takeAway } from '../snags/remedies';
@@ -33,10 +35,8 @@ export function positionName(notes: readonly Note[], hand: 'right' | 'left'): st
 }
 
 /** What is to be said of the piece as a whole. */
-export function remarksOf(
-  { facts, material, interval }: Chosen,
-  { recipe }: OpenDocument,
-): readonly string[] {
+export function remarksOf(chosen: Chosen, { recipe }: OpenDocument): readonly string[] {
+  const { facts, material, interval } = chosen;
   const source = keyLabel(facts.key);
   const isMoved = interval.semitones !== 0 || interval.steps !== 0;
   const direction =
@@ -48,10 +48,20 @@ export function remarksOf(
           ' an $1',
         )
       : `The piece stays in ${source}, the key it came in.`,
+    ...tempoRemark(chosen, recipe.tempo),
     ...pickupRemark(material.score.measures),
     ...(recipe.noteValues === 'doubled'
       ? ['Note values are doubled: one measure of the source is two here, at the same pace.']
       : []),
+  ];
+}
+
+/** A rung's own tempo is said, with the one that is written. */
+function tempoRemark({ material }: Chosen, wanted: Recipe['tempo']): readonly string[] {
+  const written = tempoOf(material.score);
+  if (wanted !== null || material.tempo === written) return [];
+  return [
+    `♩ = ${Math.round(material.tempo)} on this rung, written ${Math.round(written)}: the tune’s beats come no faster than the rung allows.`,
   ];
 }
 

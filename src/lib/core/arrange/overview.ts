@@ -1,5 +1,4 @@
 import { rungAt } from '../limits/rungs';
-import { tempoOf } from '../score/tempo';
 import type { MeasurePedal } from '../pedal/plan-pedal';
 import type { Score } from '../score/model';
 import type { ArrangeFor } from './arrange-for';
@@ -74,7 +73,7 @@ function lookOver({ chosen, open, whom, score, pinned, pedal }: OverviewTask): O
     hands: solved.hands,
     firstLike: facts.firstLike,
     sourceMeasure: facts.sourceMeasure,
-    quartersAMinute: recipe.tempo ?? tempoOf(material.score),
+    quartersAMinute: material.tempo,
   });
   const textures = solved.choices.map(({ candidate }) => candidate.left.texture);
   const present = new Set(pinned.notes.map((note) => note.id));

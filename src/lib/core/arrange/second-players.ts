@@ -2,7 +2,8 @@ import { AVERAGE_HAND } from '../hands/reach';
 import { noteId } from '../units';
 import type { Note, Rest } from '../score/model';
 import { midiOf } from '../pitch/pitch';
-import { accompany, spansFor } from '../voicing/accompany';
+import { accompany } from '../voicing/accompany';
+import { chordSpans } from '../voicing/chord-spans';
 import type { Setting } from '../document/choices/settings.data';
 import type { Material } from '../analyse/material';
 import { fillWithRests } from '../score/fill-rests';
@@ -64,8 +65,10 @@ function teacherPart(
 ): { readonly notes: readonly Note[]; readonly rests: readonly Rest[] } {
   const shared = {
     material,
-    spans: spansFor(material, 'anywhere'),
+    spans: chordSpans(material.score.measures, material.score.chords),
+    atOnce: 3,
     widest: null,
+    isPlain: false,
     size: AVERAGE_HAND,
     style: 'nearest' as const,
     positionAt: () => null,

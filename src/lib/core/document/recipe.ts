@@ -38,8 +38,8 @@ export const recipeFields = z.object({
   /** Doubled note values: one measure of the source becomes two. */
   noteValues: z.enum(['as-written', 'doubled']),
   colours: z.array(colourSchema).max(8),
-  /** Quarters a minute; null keeps the source's tempo. */
-  tempo: z.int().min(20).max(300).nullable(),
+  /** Quarters a minute, or the source's own; null goes by the rung: slower where the tune's beats would be lost. */
+  tempo: z.union([z.int().min(20).max(300), z.literal('as-source')]).nullable(),
   counts: z.enum(['shown', 'hidden']),
   /** Worked out and shown at shifts or on every note; or only what was pinned or came with the source. */
   fingers: z.enum(['at-shifts', 'every-note', 'pinned', 'with-source', 'hidden']),

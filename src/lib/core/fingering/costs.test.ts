@@ -10,6 +10,7 @@ import {
   outsideCost,
   stepCost,
   tripleCost,
+  usualShape,
   type CostContext,
   type HandKey,
 } from './costs';
@@ -68,10 +69,14 @@ function onset(context: CostContext, keys: readonly HandKey[], fingers: readonly
     if (fingers[0] === 1) bill.add('thumbOnBlack');
     if (fingers[0] === 5) bill.add('fiveOnBlack');
   }
-  if (keys.length === 3) {
-    const [a, b, c] = keys.map(({ place }) => place) as [number, number, number];
-    if (fingers[0] !== 1 || fingers[2] !== 5) bill.add('chordShape');
-    if (fingers[1] !== inner(b - a, c - b)) bill.add('chordShape');
+  const usual = usualShape(
+    keys.map(({ place }) => place),
+    context.hand,
+  );
+  if (usual) {
+    if (fingers[0] !== 1 || fingers.at(-1) !== 5) bill.add('chordShape');
+    for (const [index, finger] of fingers.entries())
+      if (index > 0 && index < fingers.length - 1 && finger !== usual[index]) bill.add('chordShape');
   }
   for (const [index, { place }] of keys.entries()) {
     const next = keys[index + 1];
@@ -98,6 +103,7 @@ function step(context: CostContext, a: HandKey, f: number, b: HandKey, g: number
   if (size > spans[pairIndex(1, 5)]!.maxPrac) {
     const reached = (g > f && distance > 0) || (g < f && distance < 0) ? pair!.maxPrac : 0;
     bill.add('leap');
+    if (f === g) bill.add('hop');
     bill.add('hopPerSemitone', size - reached);
     return bill.total;
   }

@@ -24,7 +24,12 @@ export interface CostContext {
 export type Fingers = readonly number[];
 
 /** What an onset costs by itself: weak fingers, thumb and little finger on black keys, the shape of a chord. */
-export function onsetCost(context: CostContext, keys: readonly HandKey[], fingers: Fingers): number {
+export function onsetCost(
+  context: CostContext,
+  keys: readonly HandKey[],
+  fingers: Fingers,
+  apart: readonly (readonly [number, number])[] = [],
+): number {
   const { spans, weights } = context;
   let cost = 0;
   for (const [index, finger] of fingers.entries()) {
@@ -35,7 +40,7 @@ export function onsetCost(context: CostContext, keys: readonly HandKey[], finger
       if (finger === 5) cost += weights.fiveOnBlack;
     }
   }
-  if (keys.length === 3) cost += shapeCost(weights, keys, fingers);
+  if (keys.length >= 3) cost += shapeCost(context, keys, fingers);
   for (let index = 1; index < keys.length; index += 1) {
     const wanted = fingersApart(keys[index]!.place - keys[index - 1]!.place);
     cost += weights.chordSpread * Math.abs(fingers[index]! - fingers[index - 1]! - wanted);
@@ -43,25 +48,50 @@ export function onsetCost(context: CostContext, keys: readonly HandKey[], finger
   if (keys.length > 1 && fingers[0] !== 1) cost += weights.thumbOffLowest;
   for (let low = 0; low < fingers.length; low += 1)
     for (let high = low + 1; high < fingers.length; high += 1) {
+      // Of a figure only neighbours are stretched, and nothing is held that is not struck together.
+      const isApart = apart.some(([i, j]) => i === low && j === high);
+      if (isApart && high > low + 1) continue;
       const [a, b] = [fingers[low]!, fingers[high]!];
       const distance = keys[high]!.place - keys[low]!.place;
       const span = spans[pairIndex(a, b)]!;
       cost += spanCost(weights, span, distance, a === 1);
-      if (isPairBeyond(context, keys[low]!, a, keys[high]!, b)) cost += weights.beyondPractical;
+      if (!isApart && isPairBeyond(context, keys[low]!, a, keys[high]!, b)) cost += weights.beyondPractical;
     }
   return cost;
 }
 
-/**
- * Triads have their habits: thumb and little finger outside, and the second finger inside where a fourth lies beyond it,
- * otherwise the third (root position 1-3-5, first inversion 1-2-5 in the right hand; 5-3-1, 5-3-1, 5-2-1 in the left).
- */
-function shapeCost({ chordShape }: FingeringWeights, keys: readonly HandKey[], fingers: Fingers): number {
-  const [near, far] = [keys[1]!.place - keys[0]!.place, keys[2]!.place - keys[1]!.place];
-  const usual = innerFinger(near, far);
-  const isOuter = fingers[0] === 1 && fingers[2] === 5;
-  return (isOuter ? 0 : chordShape) + (fingers[1] === usual ? 0 : chordShape);
+/** Chords have their habits: another finger than the usual one costs the same for each note. */
+function shapeCost({ weights, hand }: CostContext, keys: readonly HandKey[], fingers: Fingers): number {
+  const usual = usualShape(
+    keys.map(({ place }) => place),
+    hand,
+  );
+  if (!usual) return 0;
+  const outer = fingers[0] === 1 && fingers.at(-1) === 5 ? 0 : 1;
+  const inner = fingers.slice(1, -1).filter((finger, index) => finger !== usual[index + 1]).length;
+  return weights.chordShape * (outer + inner);
 }
+
+/**
+ * The fingers that a chord usually takes, thumb first, by the gaps between its keys. Triads: the second finger inside where a
+ * fourth lies beyond it, otherwise the third (right hand 1-3-5, 1-2-5, 1-3-5; left 5-3-1, 5-3-1, 5-2-1), the fourth beside a
+ * second at the outer end (B F G: right 1-4-5, left 5-2-1). Octaves with a note inside go by how far it lies from the thumb;
+ * of seventh chords the fourth finger is taken where a second lies beside the fifth or the thumb.
+ */
+export function usualShape(places: readonly number[], hand: 'right' | 'left'): Fingers | null {
+  const gaps = places.slice(1).map((place, index) => place - places[index]!);
+  const [near, far] = [gaps[0]!, gaps.at(-1)!];
+  if (places.length === 3) {
+    if (near + far === OCTAVE) return near <= (hand === 'right' ? 7 : 5) ? [1, 2, 5] : [1, 3, 5];
+    if (far <= WHOLE_STEP) return [1, 4, 5];
+    return near <= WHOLE_STEP || (far >= 5 && near <= 4) ? [1, 2, 5] : [1, 3, 5];
+  }
+  if (places.length !== 4) return null;
+  const isOpenAtThumb = hand === 'right' && near <= WHOLE_STEP;
+  return far <= WHOLE_STEP || isOpenAtThumb ? [1, 2, 4, 5] : [1, 2, 3, 5];
+}
+
+const OCTAVE = 12;
 
 /** The twelve rules for neighbouring notes: stretch, small and large span, three to four, black keys, passing. */
 export function stepCost(context: CostContext, from: HandKey, f: number, to: HandKey, g: number): number {
@@ -109,7 +139,8 @@ export function stepCost(context: CostContext, from: HandKey, f: number, to: Han
 function leapCost({ spans, weights }: CostContext, distance: number, f: number, g: number): number {
   const isOutward = (g - f) * distance > 0;
   const covered = isOutward ? spans[pairIndex(Math.min(f, g), Math.max(f, g))]!.maxPrac : 0;
-  return weights.leap + weights.hopPerSemitone * (Math.abs(distance) - covered);
+  const slid = f === g ? weights.hop : 0;
+  return weights.leap + slid + weights.hopPerSemitone * (Math.abs(distance) - covered);
 }
 
 /** From so many semitones on, fingers that change sides have not crossed: the hand was lifted and moved. */
@@ -126,9 +157,15 @@ function beyondCost({ weights }: CostContext, distance: number, most: number): n
 }
 
 /** Does a pair of fingers of a chord stretch beyond what the hand can? */
-export function isBeyondReach(context: CostContext, keys: readonly HandKey[], fingers: Fingers): boolean {
+export function isBeyondReach(
+  context: CostContext,
+  keys: readonly HandKey[],
+  fingers: Fingers,
+  apart: readonly (readonly [number, number])[] = [],
+): boolean {
+  const isHeld = (i: number, j: number) => !apart.some(([low, high]) => low === i && high === j);
   return fingers.some((low, i) =>
-    fingers.some((high, j) => j > i && isPairBeyond(context, keys[i]!, low, keys[j]!, high)),
+    fingers.some((high, j) => j > i && isHeld(i, j) && isPairBeyond(context, keys[i]!, low, keys[j]!, high)),
   );
 }
 
@@ -144,6 +181,29 @@ function isPairBeyond(
   const span = spans[pairIndex(low, high)]!;
   if (low === 1 && high === 5 && distance > 0) return !canReach(from.key, to.key, largest);
   return distance > span.maxPrac || distance < span.minPrac;
+}
+
+/** A hop, or a long finger over a long one, in a tune over chords costs so much beyond what it does in a single line. */
+const BROKEN_TUNE = 150;
+
+/** The tune leads: its top notes move as a single line, and what lies beneath them takes what is left. */
+export function underTuneCost(
+  context: CostContext,
+  from: readonly HandKey[],
+  f: Fingers,
+  to: readonly HandKey[],
+  g: Fingers,
+): number {
+  const [a, b, last, next] = [from.at(-1)!, to.at(-1)!, f.at(-1)!, g.at(-1)!];
+  let cost = stepCost(context, a, last, b, next);
+  const isHop = last === next && a.place !== b.place;
+  const isLongOverLong = last !== 1 && next !== 1 && (b.place - a.place) * (next - last) < 0;
+  if (isHop || isLongOverLong) cost += BROKEN_TUNE;
+  for (const [index, key] of to.slice(0, -1).entries()) {
+    const before = from.slice(0, -1).findIndex(({ place }) => place === key.place);
+    if (before >= 0 && f[before] !== g[index]) cost += context.weights.repeatedOtherFinger;
+  }
+  return cost;
 }
 
 /** A finger of a chord that goes on to another key. */

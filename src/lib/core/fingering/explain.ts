@@ -2,8 +2,16 @@ import { weightsOf } from './weights.data';
 import { midiOf, spellingLabel } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import { contextFor, inOrder, touchesOf, type FingeredLine } from './finger-line';
-import { isShift, onsetsOf, solveRun, type FingerScoreTask, type RunOnset } from './finger-score';
-import { cutRuns, type Run } from './runs';
+import {
+  isShift,
+  onsetsOf,
+  runOf,
+  solveRun,
+  struckPlaces,
+  type FingerScoreTask,
+  type RunOnset,
+} from './finger-score';
+import type { Run } from './runs';
 import { termsOf, type Term } from './terms';
 import { FINGERING_STYLES, type FingeringStyle } from '../document/choices/fingering-styles.data';
 
@@ -50,20 +58,22 @@ export function explainFinger(
   noteId: string,
   depth: ExplainDepth = 'full',
 ): FingerWhy | null {
-  const run = cutRuns(task).find(({ touches }) =>
-    touches.some(({ struck }) => struck.some((note) => note.id === noteId)),
-  );
-  if (!run) return null;
-  const onsets = onsetsOf(run, task.pinned);
+  const found = runOf(task, noteId);
+  if (!found) return null;
+  const { run, set } = found;
+  const onsets = onsetsOf(run, set);
   const index = run.touches.findIndex(({ struck }) => struck.some((note) => note.id === noteId));
-  const place = onsets[index]!.all.findIndex((note) => note.id === noteId);
-  if (place < 0) return null;
+  const struck = struckPlaces(run.touches[index]!, onsets[index]!).find(({ note }) => note.id === noteId);
+  if (!struck) return null;
+  const { place } = struck;
   const solved = solveRun(run, onsets, task);
   const finger = solved.lowToHigh[index]![place]!;
   const next = onsets[index + 1];
   const later = next?.isHeldOn ? solved.lowToHigh[index + 1]![0]! : finger;
   const isPinned = task.pinned.has(noteId);
-  const nearest = isPinned ? [] : nearestFingers(run, solved, index, place);
+  // Fingers taken over from an earlier measure stand by habit only: alternatives are looked for without them.
+  const free = set.has(noteId) ? solveRun(run, onsetsOf(run, task.pinned), task) : solved;
+  const nearest = isPinned ? [] : nearestFingers(run, free, index, place, finger);
   const base = {
     note: noteId,
     finger,
@@ -88,12 +98,12 @@ export function explainFinger(
 
 function termsFor(
   { size, style }: FingerScoreTask,
-  { hand }: Run,
+  { hand, isTune }: Run,
   onsets: readonly RunOnset[],
   fingers: FingeredLine['fingers'],
 ): readonly Term[] {
   const context = contextFor(hand, size[hand].largest, weightsOf(style));
-  return termsOf(context, touchesOf(hand, onsets), fingers);
+  return termsOf(context, touchesOf({ hand, onsets, isTune }), fingers);
 }
 
 /** The same run with one finger held to another: solved anew, so that what follows fits. */
@@ -120,8 +130,8 @@ function nearestFingers(
   solved: FingeredLine,
   index: number,
   place: number,
+  chosen: number,
 ): readonly { readonly finger: number; readonly extra: number }[] {
-  const chosen = solved.lowToHigh[index]![place]!;
   const best = new Map<number, number>();
   for (const { fingers, extra } of solved.margins[index]!) {
     const finger = inOrder(fingers, hand)[place]!;
@@ -180,12 +190,13 @@ function changesBetween(
   now: FingeredLine,
   other: FingeredLine,
 ): PhraseAlternative['changes'] {
-  return onsets.flatMap(({ all, isHeldOn }, index) =>
-    all.flatMap((note, place) => {
-      const finger = other.lowToHigh[index]![place]!;
-      const isStruck = !isHeldOn && run.touches[index]!.struck.includes(note);
-      return isStruck && finger !== now.lowToHigh[index]![place] ? [{ note: note.id as string, finger }] : [];
-    }),
+  return onsets.flatMap((onset, index) =>
+    onset.isHeldOn
+      ? []
+      : struckPlaces(run.touches[index]!, onset).flatMap(({ note, place }) => {
+          const finger = other.lowToHigh[index]![place]!;
+          return finger === now.lowToHigh[index]![place] ? [] : [{ note: note.id as string, finger }];
+        }),
   );
 }
 

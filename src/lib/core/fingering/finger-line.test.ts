@@ -26,6 +26,10 @@ function touchesOf(chords: readonly (readonly number[])[], hand: 'right' | 'left
       pinned: ordered.map(() => null),
       movePercent: 100,
       isHeldOn: false,
+      apart: [],
+      isTune: false,
+      enters: null,
+      leaves: null,
       isInPosition: false,
       kind: '',
     };

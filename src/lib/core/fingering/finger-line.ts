@@ -21,7 +21,14 @@ export interface FingerTask {
     readonly isAfterRest?: boolean;
     readonly movePercent?: number;
     readonly isHeldOn?: boolean;
+    readonly enters?: number | null;
+    readonly leaves?: number | null;
+    readonly apart?: readonly (readonly [number, number])[];
   }[];
+  /** The top notes are a tune. */
+  readonly isTune?: boolean;
+  /** The thumb may pass. */
+  readonly mayPass?: boolean;
 }
 
 export interface FingeredLine extends Fingering {
@@ -31,27 +38,47 @@ export interface FingeredLine extends Fingering {
 }
 
 /** Fingers a line of one hand. Left hands are mirrored: their places rise downward. O(onsets × ways³). */
-export function fingerLine({ hand, largest, style, onsets, weights }: FingerTask): FingeredLine {
-  const context = contextFor(hand, largest, weights ?? weightsOf(style));
-  const touches = touchesOf(hand, onsets);
+export function fingerLine(task: FingerTask): FingeredLine {
+  const { hand, largest, style, weights, mayPass = true } = task;
+  const context = contextFor(hand, largest, weights ?? weightsOf(style, mayPass));
+  const touches = touchesOf(task);
   const solved = solveWithRecurrence(context, touches);
   return { ...solved, lowToHigh: solved.fingers.map((fingers) => inOrder(fingers, hand)) };
 }
 
 /** Onsets as a hand meets them, thumb first. */
-export function touchesOf(hand: 'right' | 'left', onsets: FingerTask['onsets']): readonly Touch[] {
+export function touchesOf({
+  hand,
+  onsets,
+  isTune = false,
+}: Pick<FingerTask, 'hand' | 'onsets' | 'isTune'>): readonly Touch[] {
   const isOnePosition = isUnderFiveFingers(onsets);
-  return onsets.map(({ keys, pinned, isAfterRest, movePercent, isHeldOn }, index) => ({
+  const thumbFirst = (place: number | null | undefined, size: number) =>
+    place === null || place === undefined ? null : hand === 'left' ? size - 1 - place : place;
+  return onsets.map(({ keys, pinned, isAfterRest, movePercent, isHeldOn, enters, leaves, apart }, index) => ({
     keys: inOrder(keys, hand).map((key) => handKey(key, hand)),
     pinned: inOrder(pinned ?? keys.map(() => null), hand),
     movePercent: movePercent ?? (isAfterRest ? AFTER_REST_PERCENT : 100),
     isHeldOn: isHeldOn ?? false,
+    isTune,
+    enters: thumbFirst(enters, keys.length),
+    leaves: thumbFirst(leaves, keys.length),
+    apart: thumbFirstPairs(apart ?? [], keys.length, hand),
     isInPosition: isOnePosition,
     // In one position each key has its finger, whatever stands beside it.
     kind: isOnePosition
       ? `=${keys.join()}`
       : kindOf(onsets[index - 1]?.keys ?? [], keys, onsets[index + 1]?.keys ?? []),
   }));
+}
+
+/** Pairs of places counted from the low key, counted from the thumb's. */
+export function thumbFirstPairs(
+  pairs: readonly (readonly [number, number])[],
+  size: number,
+  hand: 'right' | 'left',
+): readonly (readonly [number, number])[] {
+  return hand === 'right' ? pairs : pairs.map(([low, high]) => [size - 1 - high, size - 1 - low] as const);
 }
 
 /** Five fingers on neighbouring letters cover a fifth. */

@@ -21,6 +21,8 @@ function taskOf(right: string, left?: string, change: Partial<FingerScoreTask> =
     style: 'smooth',
     msPerTick: 60_000 / 90 / 10_080,
     mayTakeOver: true,
+    mayPass: true,
+    twinOf: score.measures.map(({ index }) => index),
     pinned: new Map(),
     ...change,
   };
@@ -150,7 +152,8 @@ describe('fingering a score', () => {
 
   it('takes no finger twice at once, in every demo tune', () => {
     for (const { score } of demoTunes()) {
-      const task = { ...taskOf('C4:1/1'), notes: score.notes, measures: score.measures };
+      const twinOf = score.measures.map(({ index }) => index);
+      const task = { ...taskOf('C4:1/1'), notes: score.notes, measures: score.measures, twinOf };
       const { notes } = fingerScore(task);
       for (const staff of [0, 1])
         for (const note of score.notes.filter((each) => each.staff === staff && !each.grace)) {
@@ -199,7 +202,7 @@ describe('why a finger', () => {
       for (const hand of ['right', 'left'] as const) {
         const onsets = keys.map((key) => ({ keys: [key] }));
         const context = contextFor(hand, 15, weightsOf('smooth'));
-        const touches = touchesOf(hand, onsets);
+        const touches = touchesOf({ hand, onsets });
         const solved = solveFingers(context, touches);
         const terms = termsOf(context, touches, solved.fingers);
         expect(terms.reduce((sum, { points }) => sum + points, 0)).toBe(solved.cost);

@@ -4,8 +4,17 @@ import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import { isSameList } from '../score/same-list';
 import { isBeyondReach, handKey } from './costs';
-import { contextFor, fingerLine, inOrder, type FingeredLine, type FingerTask } from './finger-line';
-import { cutRuns, isSameRun, type Run, type RunTask } from './runs';
+import {
+  contextFor,
+  fingerLine,
+  inOrder,
+  thumbFirstPairs,
+  type FingeredLine,
+  type FingerTask,
+} from './finger-line';
+import { foldFigures } from './figures';
+import { RepeatMemory } from './repeat-memory';
+import { cutRuns, isSameRun, onlyKey, type Run, type RunTask, type RunTouch } from './runs';
 import type { FingeringStyle } from '../document/choices/fingering-styles.data';
 
 export interface FingerScoreTask extends RunTask {
@@ -13,6 +22,10 @@ export interface FingerScoreTask extends RunTask {
   readonly style: FingeringStyle;
   /** Fingers that stand, by note: the teacher's and the source's. */
   readonly pinned: ReadonlyMap<string, number>;
+  /** For each measure the first that is played alike, or itself. */
+  readonly twinOf: readonly number[];
+  /** May the right hand's thumb pass? Where not, a pass that cannot be helped is told. */
+  readonly mayPass: boolean;
 }
 
 export interface FingeredNote {
@@ -23,9 +36,9 @@ export interface FingeredNote {
   readonly isTelling: boolean;
 }
 
-/** A place where the hand cannot do what is asked of it. */
+/** A place where the hand cannot do what is asked of it, or where the thumb passes on a rung that has no passes. */
 export interface FingerTrouble {
-  readonly kind: 'pins' | 'reach';
+  readonly kind: 'pins' | 'reach' | 'pass';
   readonly notes: readonly Note[];
   readonly hand: 'right' | 'left';
 }
@@ -35,66 +48,114 @@ export interface FingeredScore {
   readonly troubles: readonly FingerTrouble[];
 }
 
+/** A run with the fingers that stand in it: those that were set, and those that an earlier, equal measure had. */
+export interface SetRun {
+  readonly run: Run;
+  readonly set: ReadonlyMap<string, number>;
+}
+
 /** Runs fingered before, by what they hold; a change of one finger solves its own run only. */
 const known = new Map<string, FingeredLine>();
 const MOST_KEPT = 4_000;
 
 /**
- * Fingers both hands of a score, run by run. O(touches × ways³) for what was not met before; O(touches) for a run of the
- * very notes that it had when it was last read.
+ * Fingers both hands of a score, run by run; what repeats takes the fingers that it had the first time. O(touches × ways³) for
+ * what was not met before; O(touches) for a run of the very notes that it had when it was last read.
  */
 export function fingerScore(task: FingerScoreTask): FingeredScore {
   const notes = new Map<string, FingeredNote>();
   const troubles: FingerTrouble[] = [];
-  for (const run of cutRuns(task)) {
-    const reading = readAgain(run, task);
+  const read = readRuns(task);
+  for (const { reading } of read) {
     for (const [id, fingered] of reading.notes) notes.set(id, fingered);
     troubles.push(...reading.troubles);
   }
-  return { notes, troubles };
+  const passes = task.mayPass
+    ? []
+    : passesIn(
+        read.map(({ run }) => run),
+        notes,
+      );
+  return { notes, troubles: [...troubles, ...passes] };
+}
+
+/** The run of a note, with the fingers that stand in it; null where the note is not struck by the learner's hands. */
+export function runOf(task: FingerScoreTask, noteId: string): SetRun | null {
+  return (
+    readRuns(task).find(({ run }) =>
+      run.touches.some(({ struck }) => struck.some((note) => note.id === noteId)),
+    ) ?? null
+  );
+}
+
+/** Runs with the figures of an accompaniment as the shapes that they are. */
+function foldedRuns(task: FingerScoreTask): readonly Run[] {
+  return cutRuns(task).map((run) => foldFigures(run, task.size));
+}
+
+/** All runs in the order of the music, each read with what the measures before it have settled. */
+function readRuns(task: FingerScoreTask): readonly (SetRun & { readonly reading: Reading })[] {
+  const memory = new RepeatMemory(task);
+  return foldedRuns(task).map((run) => {
+    let set = memory.fingersFor(run, task.pinned);
+    let reading = readAgain(run, set, task);
+    memory.remember(run, reading.notes);
+    // A measure may come back within its own run.
+    const again = memory.fingersFor(run, task.pinned, true);
+    if ([...again].some(([id, finger]) => reading.notes.get(id)?.finger !== finger)) {
+      set = again;
+      reading = readAgain(run, set, task);
+    }
+    return { run, set, reading };
+  });
 }
 
 interface Reading extends FingeredScore {
   readonly run: Run;
   readonly largest: number;
   readonly style: FingeringStyle;
+  readonly mayPass: boolean;
   readonly pinned: readonly (number | null)[];
 }
 
-/** What was last read, by the first note of its run. */
-const lastRead = new WeakMap<Note, Reading>();
+/** What was last read, by the first note of its run: by itself, and once more with what came back in it. */
+const lastRead = new WeakMap<Note, readonly Reading[]>();
 
-function readAgain(run: Run, task: FingerScoreTask): Reading {
+function readAgain(run: Run, set: ReadonlyMap<string, number>, task: FingerScoreTask): Reading {
   const { largest } = task.size[run.hand];
   const pinned = run.touches.flatMap(({ struck, held }) =>
-    [...struck, ...held].map((note) => task.pinned.get(note.id) ?? null),
+    [...struck, ...held].flatMap((note) => [set.get(note.id) ?? null, task.pinned.get(note.id) ?? null]),
   );
   const first = run.touches[0]!.struck[0]!;
-  const last = lastRead.get(first);
-  const isSame =
-    last?.largest === largest &&
-    last.style === task.style &&
-    isSameRun(last.run, run) &&
-    isSameList(last.pinned, pinned);
-  if (isSame) return last;
-  const onsets = onsetsOf(run, task.pinned);
+  const last = lastRead.get(first) ?? [];
+  const same = last.find(
+    (each) =>
+      each.largest === largest &&
+      each.style === task.style &&
+      each.mayPass === task.mayPass &&
+      isSameRun(each.run, run) &&
+      isSameList(each.pinned, pinned),
+  );
+  if (same) return same;
+  const onsets = onsetsOf(run, set);
   const solved = solveRun(run, onsets, task);
   const reading = {
     run,
     largest,
     style: task.style,
+    mayPass: task.mayPass,
     pinned,
     notes: readRun(run, onsets, solved, task),
     troubles: troublesOf(run, onsets, solved, task),
   };
-  lastRead.set(first, reading);
+  lastRead.set(first, [reading, ...last.slice(0, 1)]);
   return reading;
 }
 
 /** What fingering a score costs in all, and for how many touches: the effort of a key. */
 export function fingeringEffort(task: FingerScoreTask): { readonly cost: number; readonly touches: number } {
   let [cost, touches] = [0, 0];
-  for (const run of cutRuns(task)) {
+  for (const run of foldedRuns(task)) {
     const onsets = onsetsOf(run, task.pinned);
     cost += solveRun(run, onsets, task).localBest;
     touches += onsets.length;
@@ -103,42 +164,101 @@ export function fingeringEffort(task: FingerScoreTask): { readonly cost: number;
 }
 
 export interface RunOnset {
-  /** Notes under the hand, low to high: struck and held. */
+  /** Notes under the hand, low to high: struck and held; of a figure one for each key. */
   readonly all: readonly Note[];
   readonly keys: readonly number[];
   readonly pinned: readonly (number | null)[];
   readonly movePercent: number;
   readonly isHeldOn: boolean;
+  readonly isFigure: boolean;
+  /** Places of the keys struck first and last, where they are single. */
+  readonly enters: number | null;
+  readonly leaves: number | null;
+  /** Pairs of places that are never held together. */
+  readonly apart: readonly (readonly [number, number])[];
 }
 
 export function onsetsOf({ touches }: Run, pinned: ReadonlyMap<string, number>): readonly RunOnset[] {
-  return touches.map(({ struck, held, movePercent, isHeldOn }) => {
-    const all = [...struck, ...held].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch)).slice(0, 5);
+  return touches.map(({ struck, held, movePercent, isHeldOn, isFigure, lastKey, chords }) => {
+    const sorted = [...struck, ...held].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch) || a.at - b.at);
+    const all = (isFigure ? sorted.filter((note, index) => isNewKey(note, sorted[index - 1])) : sorted).slice(
+      0,
+      5,
+    );
+    const pinOf = (note: Note) => {
+      const own = pinned.get(note.id);
+      if (own !== undefined || !isFigure) return own ?? null;
+      const again = struck.find((each) => isSameKey(each, note) && pinned.has(each.id));
+      return again ? pinned.get(again.id)! : null;
+    };
+    const keys = all.map((note): number => midiOf(note.pitch));
+    const firstKey = onlyKey(struck.filter((note) => note.at === struck[0]?.at));
+    const placeOf = (key: number | null) => (key === null || !isFigure ? null : keys.indexOf(key));
     return {
       all,
-      keys: all.map((note) => midiOf(note.pitch)),
-      pinned: all.map((note) => pinned.get(note.id) ?? null),
+      keys,
+      pinned: all.map(pinOf),
       movePercent,
       isHeldOn,
+      isFigure,
+      enters: placeOf(firstKey),
+      leaves: placeOf(lastKey),
+      apart: isFigure ? pairsApart(keys, chords) : [],
     };
   });
 }
 
+/** Places of keys that no touch strikes together. */
+function pairsApart(
+  keys: readonly number[],
+  chords: readonly (readonly number[])[],
+): readonly (readonly [number, number])[] {
+  return keys.flatMap((low, i) =>
+    keys.flatMap((high, j): (readonly [number, number])[] =>
+      j <= i || chords.some((chord) => chord.includes(low) && chord.includes(high)) ? [] : [[i, j]],
+    ),
+  );
+}
+
+/** What a touch strikes, each note with its place among the keys of its onset. */
+export function struckPlaces(
+  { struck }: RunTouch,
+  { all }: RunOnset,
+): readonly { readonly note: Note; readonly place: number }[] {
+  return struck.flatMap((note) => {
+    const place = all.findIndex((each) => isSameKey(each, note));
+    return place < 0 ? [] : [{ note, place }];
+  });
+}
+
+function isSameKey(a: Note, b: Note): boolean {
+  return midiOf(a.pitch) === midiOf(b.pitch);
+}
+
+function isNewKey(note: Note, before: Note | undefined): boolean {
+  return before === undefined || !isSameKey(note, before);
+}
+
 export function solveRun(
-  { hand }: Run,
+  { hand, isTune }: Run,
   onsets: readonly RunOnset[],
-  { size, style }: Pick<FingerScoreTask, 'size' | 'style'>,
+  { size, style, mayPass }: Pick<FingerScoreTask, 'size' | 'style' | 'mayPass'>,
 ): FingeredLine {
   const { largest } = size[hand];
   const task: FingerTask = {
     hand,
     largest,
     style,
-    onsets: onsets.map(({ keys, pinned, movePercent, isHeldOn }) => ({
+    isTune,
+    mayPass: mayPass || hand === 'left',
+    onsets: onsets.map(({ keys, pinned, movePercent, isHeldOn, enters, leaves, apart }) => ({
       keys,
       pinned,
       movePercent,
       isHeldOn,
+      enters,
+      leaves,
+      apart,
     })),
   };
   const asked = JSON.stringify(task);
@@ -174,13 +294,13 @@ function readRun(
       if (note && first && fingers[0] !== first.finger)
         found.set(note.id, { ...first, then: fingers[0]!, isTelling: true });
     } else
-      for (const [place, note] of all.entries())
-        if (touches[index]!.struck.includes(note))
-          found.set(note.id, {
-            finger: fingers[place]!,
-            then: null,
-            isTelling: (isMoved && !isKnown) || pinned.has(note.id),
-          });
+      for (const { note, place } of struckPlaces(touches[index]!, onsets[index]!))
+        found.set(note.id, {
+          finger: pinned.get(note.id) ?? fingers[place]!,
+          then: null,
+          // A figure tells its fingers when it begins.
+          isTelling: (isMoved && !isKnown && all[place] === note) || pinned.has(note.id),
+        });
     for (const [place, note] of all.entries())
       shown.set(midiOf(note.pitch), { finger: fingers[place]!, index });
     before = { fingers, notes: all };
@@ -193,19 +313,39 @@ function troublesOf(
   run: Run,
   onsets: readonly RunOnset[],
   solved: FingeredLine,
-  { size, style }: FingerScoreTask,
+  { size, style, pinned }: FingerScoreTask,
 ): readonly FingerTrouble[] {
   const { hand } = run;
   const context = contextFor(hand, size[hand].largest, weightsOf(style));
-  return onsets.flatMap(({ all, keys, pinned }, index): FingerTrouble[] => {
+  return onsets.flatMap(({ all, keys, apart }, index): FingerTrouble[] => {
     const fingers = solved.lowToHigh[index]!;
-    if (pinned.some((finger, place) => finger !== null && finger !== fingers[place]))
+    if (all.some((note, place) => (pinned.get(note.id) ?? fingers[place]) !== fingers[place]))
       return [{ kind: 'pins', notes: all, hand }];
     const isRolled = all.some((note) => note.articulations.includes('arpeggiate'));
     const places = inOrder(keys, hand).map((key) => handKey(key, hand));
-    return !isRolled && isBeyondReach(context, places, solved.fingers[index]!)
+    return !isRolled &&
+      isBeyondReach(context, places, solved.fingers[index]!, thumbFirstPairs(apart, keys.length, hand))
       ? [{ kind: 'reach', notes: all, hand }]
       : [];
+  });
+}
+
+/** Where the right hand's thumb passes between single notes, from run to run as well. */
+function passesIn(
+  runs: readonly Run[],
+  fingered: ReadonlyMap<string, FingeredNote>,
+): readonly FingerTrouble[] {
+  const touches = runs.filter(({ hand }) => hand === 'right').flatMap((run) => run.touches);
+  return touches.flatMap(({ struck: [note], ...touch }, index): FingerTrouble[] => {
+    const [before] = touches[index - 1]?.struck ?? [];
+    const isSingle = touch.lastKey !== null && touches[index - 1]?.lastKey !== null;
+    if (!note || !before || !isSingle) return [];
+    const [f, g] = [fingered.get(before.id), fingered.get(note.id)];
+    if (!f || !g) return [];
+    const last = f.then ?? f.finger;
+    const rise = midiOf(note.pitch) - midiOf(before.pitch);
+    const isPass = last !== g.finger && Math.min(last, g.finger) === 1 && rise * (g.finger - last) < 0;
+    return isPass ? [{ kind: 'pass', notes: [before, note], hand: 'right' }] : [];
   });
 }
 

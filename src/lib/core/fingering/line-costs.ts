@@ -6,6 +6,7 @@ import {
   onsetCost,
   outsideCost,
   stepCost,
+  underTuneCost,
   tripleCost,
   type CostContext,
   type Fingers,
@@ -21,6 +22,13 @@ export interface Touch {
   readonly movePercent: number;
   /** Not struck: the key is held on, and may be taken over by another finger meanwhile. */
   readonly isHeldOn: boolean;
+  /** Of a pattern inside one chord: pairs of its keys that are never held together. */
+  readonly apart: readonly (readonly [number, number])[];
+  /** Of a figure, which of its keys is struck first and which last, where they are single; null otherwise. */
+  readonly enters: number | null;
+  readonly leaves: number | null;
+  /** The top note belongs to a tune, which is fingered as the line that it is. */
+  readonly isTune: boolean;
   /** The whole line lies under five neighbouring fingers: each key has its own. */
   readonly isInPosition: boolean;
   /** Notes that stand in the same surroundings should take the same fingers. */
@@ -61,7 +69,7 @@ export function lineCosts(context: CostContext, touches: readonly Touch[]): Line
   const ways = touches.map((touch) => waysFor(context, touch));
   const own = touches.map((touch, index) =>
     Int32Array.from(ways[index]!, (fingers) =>
-      touch.isHeldOn ? 0 : onsetCost(context, touch.keys, fingers),
+      touch.isHeldOn ? 0 : onsetCost(context, touch.keys, fingers, touch.apart),
     ),
   );
   const steps = touches.slice(1).map((touch, index) => {
@@ -77,10 +85,10 @@ export function lineCosts(context: CostContext, touches: readonly Touch[]): Line
 }
 
 /** Ways that keep to the pins and the hand; where none does, those that keep to less, and the caller reports it. */
-function waysFor(context: CostContext, { keys, pinned }: Touch): readonly Fingers[] {
+function waysFor(context: CostContext, { keys, pinned, apart }: Touch): readonly Fingers[] {
   const all = WAYS[keys.length]!;
   const obeys = (fingers: Fingers) => fingers.every((finger, at) => (pinned[at] ?? finger) === finger);
-  const reaches = (fingers: Fingers) => !isBeyondReach(context, keys, fingers);
+  const reaches = (fingers: Fingers) => !isBeyondReach(context, keys, fingers, apart);
   for (const isFit of [(each: Fingers) => obeys(each) && reaches(each), obeys, reaches]) {
     const fitting = all.filter(isFit);
     if (fitting.length > 0) return fitting;
@@ -96,6 +104,8 @@ function between(context: CostContext, from: Touch, f: Fingers, to: Touch, g: Fi
     const [a, b] = [from.keys[0]!, to.keys[0]!];
     cost = stepCost(context, a, f[0]!, b, g[0]!);
     if (to.isInPosition) cost += offPositionCost(context, a, f[0]!, b, g[0]!);
+  } else if (to.isTune && from.isTune) {
+    cost = underTuneCost(context, from.keys, f, to.keys, g);
   } else {
     cost = 0;
     let pairs = 0;
@@ -115,11 +125,28 @@ function between(context: CostContext, from: Touch, f: Fingers, to: Touch, g: Fi
           pairs += 1;
         }
       }
-    cost = Math.round(cost / Math.max(1, pairs));
+    cost = Math.round(cost / Math.max(1, pairs)) + hopCost(context, from, f, to, g);
     if (f.length === 1 && g.length > 1) cost += outsideCost(context.weights, from.keys[0]!, f[0]!, to.keys);
     if (g.length === 1 && f.length > 1) cost += outsideCost(context.weights, to.keys[0]!, g[0]!, from.keys);
   }
   return to.movePercent === 100 ? cost : Math.round((cost * to.movePercent) / 100);
+}
+
+/** The hand moves as a block when the chord changes; one finger that slides there is heard more than one in a line. */
+const SLID_BLOCK = 2;
+
+/** One finger goes from the last key of a figure straight to the first of the next. */
+function hopCost(context: CostContext, from: Touch, f: Fingers, to: Touch, g: Fingers): number {
+  const leaves = from.keys.length === 1 ? 0 : from.leaves;
+  const enters = to.keys.length === 1 ? 0 : to.enters;
+  if (leaves === null || enters === null) return 0;
+  const [last, next, a, b] = [f[leaves]!, g[enters]!, from.keys[leaves]!, to.keys[enters]!];
+  if (a.place === b.place) return 0;
+  if (last === next) return SLID_BLOCK * context.weights.hop;
+  // The thumb on a black key is in the way of a hand that goes over it.
+  const thumb = last === 1 ? a : next === 1 ? b : null;
+  const isOver = (b.place - a.place) * (next - last) < 0;
+  return thumb && isOver && isBlackKey(thumb.key) ? context.weights.hop : 0;
 }
 
 /** Prices of three single notes with any fingers, by how they lie from one another: few shapes make up most music. */
@@ -150,19 +177,20 @@ function threeCosts(
 ): Int32Array | null {
   const [a, b, c] = [touches[index - 2]!, touches[index - 1]!, touches[index]!];
   const percent = Math.min(b.movePercent, c.movePercent);
-  const isLine = [a, b, c].every(({ keys }) => keys.length === 1);
+  const isLine = [a, b, c].every(({ keys, isTune }) => keys.length === 1 || isTune);
   // Over a key that is held on there is time enough for any move.
   if (!isLine || percent <= AFTER_REST_PERCENT || b.isHeldOn || c.isHeldOn) return null;
   const [first, second, third] = [ways[index - 2]!, ways[index - 1]!, ways[index]!];
-  const isFree = percent === 100 && first.length + second.length + third.length === 15;
+  const isPlain = [a, b, c].every(({ keys }) => keys.length === 1);
+  const isFree = isPlain && percent === 100 && first.length + second.length + third.length === 15;
   if (isFree) return freeTriples(context, [a.keys[0]!, b.keys[0]!, c.keys[0]!]);
   const table = new Int32Array(first.length * second.length * third.length);
-  const keys = [a.keys[0]!, b.keys[0]!, c.keys[0]!] as const;
+  const keys = [a.keys.at(-1)!, b.keys.at(-1)!, c.keys.at(-1)!] as const;
   let at = 0;
-  for (const [f] of first)
-    for (const [g] of second)
-      for (const [h] of third) {
-        const cost = tripleCost(context, keys, [f!, g!, h!]);
+  for (const f of first)
+    for (const g of second)
+      for (const h of third) {
+        const cost = tripleCost(context, keys, [f.at(-1)!, g.at(-1)!, h.at(-1)!]);
         table[at] = percent === 100 ? cost : Math.round((cost * percent) / 100);
         at += 1;
       }

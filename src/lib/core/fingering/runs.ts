@@ -1,4 +1,5 @@
 import { diatonicIndex, midiOf } from '../pitch/pitch';
+import { isGeneratedNote } from '../score/ids';
 import type { Measure, Note, Section } from '../score/model';
 import { isSameList } from '../score/same-list';
 import { TICKS_PER_HALF } from '../units';
@@ -7,6 +8,8 @@ import { TICKS_PER_HALF } from '../units';
 export interface Run {
   readonly hand: 'right' | 'left';
   readonly touches: readonly RunTouch[];
+  /** It carries a tune, whose top notes are a line of their own over what lies beneath them. */
+  readonly isTune: boolean;
 }
 
 export interface RunTouch {
@@ -18,6 +21,12 @@ export interface RunTouch {
   readonly movePercent: number;
   /** A long note's second half, where another finger may take it over. */
   readonly isHeldOn: boolean;
+  /** Several touches of a pattern inside one chord, as one shape. */
+  readonly isFigure: boolean;
+  /** The key that is struck last, where that is a single one; of one touch its own. */
+  readonly lastKey: number | null;
+  /** Keys that are struck together, touch by touch. */
+  readonly chords: readonly (readonly number[])[];
 }
 
 export interface RunTask {
@@ -67,7 +76,7 @@ function cutHand(
   const barlines = new Set<number>(measures.map((measure) => measure.start));
   const sorted = [...notes].sort((a, b) => a.at - b.at || midiOf(a.pitch) - midiOf(b.pitch));
   const onsets = [...new Set(sorted.filter((note) => !tiedInto.has(note.id)).map((note) => note.at))];
-  const runs: { hand: 'right' | 'left'; touches: RunTouch[] }[] = [];
+  const runs: { hand: 'right' | 'left'; touches: RunTouch[]; isTune: boolean }[] = [];
   let end = -1;
   let next = 0;
   let sounding: Note[] = [];
@@ -87,8 +96,17 @@ function cutHand(
     const isNew = !run || at > end || opens.has(at) || isLong;
     const before = isNew ? undefined : run.touches.at(-1);
     const movePercent = before ? pricePercent(before, at, msPerTick) : 100;
-    const touch: RunTouch = { at, struck, held: isNew ? [] : held, movePercent, isHeldOn: false };
-    if (isNew) runs.push({ hand, touches: [touch] });
+    const touch: RunTouch = {
+      at,
+      struck,
+      held: isNew ? [] : held,
+      movePercent,
+      isHeldOn: false,
+      isFigure: false,
+      lastKey: onlyKey(struck),
+      chords: [keysOf(struck)],
+    };
+    if (isNew) runs.push({ hand, touches: [touch], isTune: false });
     else {
       if (before && mayTakeOver && mayChangeFingers(before, at, struck, msPerTick))
         run.touches.push({ ...before, struck: [], held: before.struck, movePercent: 100, isHeldOn: true });
@@ -96,7 +114,11 @@ function cutHand(
     }
     end = Math.max(end, ...struck.map((note) => note.at + note.duration));
   }
-  return joinInPosition(runs, [...opens]);
+  return joinInPosition(runs, [...opens]).map((run) => {
+    const isTune =
+      hand === 'right' && run.touches.some(({ struck }) => struck.some((note) => !isGeneratedNote(note.id)));
+    return { ...run, isTune };
+  });
 }
 
 /**
@@ -114,10 +136,19 @@ function joinInPosition(runs: readonly Run[], opens: readonly number[]): readonl
       !opensBetween(before.touches.at(-1)!.at, run.touches[0]!.at) &&
       together.length <= LONGEST_RUN &&
       isOnePosition(together.flatMap(({ struck }) => struck));
-    if (stays) joined[joined.length - 1] = { hand: run.hand, touches: together };
+    if (stays) joined[joined.length - 1] = { ...run, touches: together };
     else joined.push(run);
   }
   return joined;
+}
+
+export function keysOf(notes: readonly Note[]): readonly number[] {
+  return notes.map((note) => midiOf(note.pitch));
+}
+
+/** The key of a touch of one note. */
+export function onlyKey(struck: readonly Note[]): number | null {
+  return struck.length === 1 ? midiOf(struck[0]!.pitch) : null;
 }
 
 function isOnePosition(notes: readonly Note[]): boolean {
@@ -152,12 +183,14 @@ function mayChangeFingers(before: RunTouch, at: number, struck: readonly Note[],
 export function isSameRun(a: Run, b: Run): boolean {
   return (
     a.hand === b.hand &&
+    a.isTune === b.isTune &&
     a.touches.length === b.touches.length &&
     a.touches.every((touch, index) => {
       const other = b.touches[index]!;
       return (
         touch.movePercent === other.movePercent &&
         touch.isHeldOn === other.isHeldOn &&
+        touch.isFigure === other.isFigure &&
         isSameList(touch.struck, other.struck) &&
         isSameList(touch.held, other.held)
       );

@@ -125,6 +125,19 @@ const WEIGHTS = Object.fromEntries(
   ]),
 ) as Readonly<Record<FingeringStyle, FingeringWeights>>;
 
-export function weightsOf(style: FingeringStyle): FingeringWeights {
-  return WEIGHTS[style];
+/** What passing the thumb costs more on rungs that have no passes: nearly anything else comes first. */
+const NO_PASS = 60;
+
+const WITHOUT_PASSES = Object.fromEntries(
+  Object.entries(WEIGHTS).map(([style, weights]) => [
+    style,
+    {
+      ...weights,
+      passes: weights.passes.map((price) => price + NO_PASS) as unknown as FingeringWeights['passes'],
+    },
+  ]),
+) as Readonly<Record<FingeringStyle, FingeringWeights>>;
+
+export function weightsOf(style: FingeringStyle, mayPass = true): FingeringWeights {
+  return (mayPass ? WEIGHTS : WITHOUT_PASSES)[style];
 }

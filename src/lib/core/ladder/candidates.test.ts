@@ -50,9 +50,9 @@ describe('keys that both hands want', () => {
     expect(clear('C4:1/2 r:1/2', 'r:1/2 C4:1/2')).toBeNull();
   });
 
-  it('are let go when the right hand comes', () =>
+  it('are let go when the right hand comes, with what was struck beside them', () =>
     expect(clear('r:1/2 C4:1/2', '(C3 C4):1/1')).toEqual({
-      notes: ['C3 0+4', 'C4 0+2'],
+      notes: ['C3 0+2', 'C4 0+2'],
       losses: ['shortened left C4 is let go early: the right hand needs the key.'],
     }));
 
@@ -114,7 +114,7 @@ describe('the choice of the rung above', () => {
     const [right, left] = ['C5:1/16 D5:1/16 E5:1/16 F5:1/16 r:3/4', '(C3 E4):1/1'] as const;
     const { context } = hands(right, left);
     const { joined } = join(right, left);
-    const lower = fromAbove({ ...context, rung: DEFAULT_RUNGS[0]! }, joined);
+    const lower = fromAbove({ ...context, rung: DEFAULT_RUNGS[0]! }, joined, true);
     expect(lower.isFromAbove).toBe(true);
     expect(lower.right.work).toBe(joined.right.work);
     expect(lower.right.breaks.length).toBeGreaterThan(0);
@@ -125,6 +125,6 @@ describe('the choice of the rung above', () => {
   it('still pays for crossing', () => {
     const { context } = hands('C4:1/1', 'E4:1/1');
     const { joined } = join('C4:1/1', 'E4:1/1');
-    expect(fromAbove(context, joined).cost).toBe(joined.cost);
+    expect(fromAbove(context, joined, true).cost).toBe(joined.cost);
   });
 });

@@ -4,6 +4,7 @@ import type { Note } from '../score/model';
 import { ticks } from '../units';
 import { PRICES, weighHand, type CandidateContext, type HandChoice } from './hand-choice';
 import type { Loss } from '../score/losses';
+import { isOnBass, standsOnAnyTone, tonesMissing } from './chord-sounds';
 import { fillWithRests } from '../score/fill-rests';
 import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
 
@@ -27,20 +28,21 @@ export function joinHands(
   left: HandChoice<LeftTexture>,
 ): Candidate {
   // Hands that do not meet have no key in common.
-  if (right.lowest > left.highest) return pair(right, left, 0, false);
+  if (right.lowest > left.highest) return pair(context, right, left, 0, false);
   const cleared = clearKeys(right.music.notes, left.music.notes);
   const freed = cleared === null ? left : withNotes(context, left, cleared);
-  return pair(right, freed, crossings(right.music.notes, freed.music.notes), false);
+  return pair(context, right, freed, crossings(right.music.notes, freed.music.notes), false);
 }
 
 /** The choice of the rung above, judged by this rung. */
-export function fromAbove(context: CandidateContext, above: Candidate): Candidate {
-  const right = weighHand(context, 'right', above.right, above.right.work);
-  const left = weighHand(context, 'left', above.left, above.left.work);
-  return pair(right, left, crossings(right.music.notes, left.music.notes), true);
+export function fromAbove(context: CandidateContext, above: Candidate, isSamePace: boolean): Candidate {
+  const right = weighHand(context, 'right', above.right, isSamePace ? above.right.work : null);
+  const left = weighHand(context, 'left', above.left, isSamePace ? above.left.work : null);
+  return pair(context, right, left, crossings(right.music.notes, left.music.notes), true);
 }
 
 function pair(
+  context: CandidateContext,
   right: HandChoice<RightTexture>,
   left: HandChoice<LeftTexture>,
   crossed: number,
@@ -50,11 +52,33 @@ function pair(
   return {
     right,
     left,
-    cost: right.price + left.price + crossed * PRICES.crossing,
+    cost: right.price + left.price + crossed * PRICES.crossing + chordPrice(context, right, left),
     rightBase: right.work.ownSum + apart,
     leftBase: left.work.ownSum + apart,
     isFromAbove,
   };
+}
+
+/** What speaks against a pair by its chords: their bass, and the tones that tell them. */
+function chordPrice(
+  { demands, setting, rung }: CandidateContext,
+  right: HandChoice<RightTexture>,
+  left: HandChoice<LeftTexture>,
+): number {
+  if (left.texture === 'as-written' || setting === 'study') return 0;
+  return demands.reduce((sum, demand, index) => {
+    const [above, below] = [right.sounds[index]!, left.sounds[index]!];
+    const missing = tonesMissing(demand, above, below) * PRICES.tellingTone;
+    if (demand.isSectionEnd)
+      return sum + missing + (isOnBass(demand, above, below) ? 0 : PRICES.offTheBassAtEnd);
+    if (!demand.isChange) return sum + missing;
+    // A close triad of a solo may stand on another of its notes, and so may one note that stays in its position.
+    const isFree =
+      setting === 'solo' &&
+      (rung.leftPosition === 'one-per-section' || standsOnAnyTone(left.texture, demand));
+    const isBassed = below.lowest !== null && (isFree || isOnBass(demand, above, below));
+    return sum + missing + (isBassed ? 0 : PRICES.bassAtChange);
+  }, 0);
 }
 
 function withNotes(
@@ -86,6 +110,17 @@ function crossings(right: readonly Note[], left: readonly Note[]): number {
   ).length;
 }
 
+/** Notes that are struck together in a voice are let go together: one stem has one value. */
+function letGoTogether(notes: readonly Note[]): readonly Note[] {
+  return notes.map((note) => {
+    const together = notes.filter((each) => each.at === note.at && each.voice === note.voice && !each.grace);
+    const duration = Math.min(...together.map((each) => each.duration));
+    return note.grace || note.duration === duration
+      ? note
+      : { ...note, duration: ticks(duration), tieTo: null };
+  });
+}
+
 /** The left hand without the keys that the right needs: let go in time, or left to the right hand. Null where none clash. */
 export function clearKeys(
   right: readonly Note[],
@@ -115,5 +150,5 @@ export function clearKeys(
     });
     return [];
   });
-  return losses.length === 0 ? null : { notes, losses };
+  return losses.length === 0 ? null : { notes: letGoTogether(notes), losses };
 }

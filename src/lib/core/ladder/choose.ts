@@ -1,148 +1,208 @@
+import type { Setting } from '../document/choices/settings.data';
+import type { HandName } from '../hands/hand';
 import type { Rung } from '../limits/registry';
 import { type Load, distancePart, entryOf, measureLoad, shiftsPart, type HandWork } from '../load/load';
 import type { Candidate } from './candidates';
 import { PRICES } from './hand-choice';
-import { leap, leapBetween } from '../limits/leap';
+import { isBass, isLeap, leap, leapBetween } from '../limits/leap';
+import { midiOf } from '../pitch/pitch';
+import { tiedPath, type Chain } from '../voicing/tied-path';
 
 export interface ChooseTask {
-  /** The candidates of each measure, in a fixed order. */
+  /** The candidates of each measure, in a fixed order; the rung above's own is the last, where there is a rung above. */
   readonly candidates: readonly (readonly Candidate[])[];
   readonly lengthsMs: readonly number[];
+  readonly settingAt: readonly Setting[];
   /** Measures that open a section: textures change there for nothing. */
   readonly opensSection: readonly boolean[];
   readonly rung: Rung;
-  /** The load that no measure may pass: that of the rung above; null where there is none. */
-  readonly ceilings: readonly (number | null)[];
-  /** For each measure the first one with the same music, or itself. */
-  readonly firstLike: readonly number[];
+  /** The loads of the rung above, which bind this one; null where nothing does. */
+  readonly above: readonly number[] | null;
+  /** For each measure the first that must be played alike, or itself. */
+  readonly twinOf: readonly number[];
 }
 
 export interface Choice {
   readonly candidate: Candidate;
   readonly load: Load;
-  /** What each candidate of the measure would cost beyond the choice, over the whole piece; null where it cannot be. */
-  readonly extra: readonly (number | null)[];
+  /** What each candidate of the measure would cost beyond the choice, its neighbours as they are. */
+  readonly extra: readonly number[];
 }
 
-const IMPOSSIBLE = Number.MAX_SAFE_INTEGER;
+/** A measure may weigh so much more than on the rung above, so that a passage can be even; the piece's mean and peak never. */
+export const LOAD_TOLERANCE = 4;
+
+/** Of a load that the rung above forbids, and of a candidate that led to one: more than all else together. */
+const FORBIDDEN = 1e6;
+
+/** How often the load is made dearer before the rung above is taken over whole. */
+const TRIES = 5;
+const DEARER = 5;
 
 /**
- * Picks one candidate a measure so that the whole costs least: what is lost and what limits are broken, the load, leaps
- * and changes of texture between measures. No measure may weigh more than the same measure on the rung above, whose own
- * choice is always among the candidates, so that a way exists. A second pass draws measures with the same music to the
- * same choice. Dynamic programming, ties to the earlier candidate. O(measures × candidates²).
+ * Picks one candidate a measure so that the whole costs least: what is lost and what limits are broken, what the chords ask
+ * for, the load, leaps and changes of texture between measures. Measures with the same music take the same candidate: they are
+ * decided once, with all their neighbours in view. No load may rise against the rung above (mean and peak; a measure's by a
+ * little); its own choice is always among the candidates, so that a way exists. O(measures × candidates²).
  */
 export function chooseCandidates(task: ChooseTask): readonly Choice[] {
-  const edges = edgesOf(task);
-  const first = solve(task, edges, null);
-  const preferred = task.firstLike.map((index) => first.path[index]!);
-  const isRepeating = task.firstLike.some((index, measure) => index !== measure);
-  const { path, forward, backward } = isRepeating ? solve(task, edges, preferred) : first;
-  const best = Math.min(...forward.at(-1)!);
-  return path.map((chosen, measure) => {
-    const candidates = task.candidates[measure]!;
-    const candidate = candidates[chosen]!;
-    const before = measure > 0 ? task.candidates[measure - 1]![path[measure - 1]!]! : null;
+  const { candidates, above } = task;
+  const twinOf = alignedTwins(task);
+  const prices = pricesOf(task);
+  const banned = new Set<number>();
+  let loadPrice: number = PRICES.loadPoint;
+  for (let attempt = 0; attempt < TRIES; attempt += 1) {
+    const chain = chainOf(task, prices, twinOf, loadPrice, banned);
+    const path = tiedPath(chain);
+    const choices = choicesOf(task, chain, path);
+    if (!above) return choices;
+    const heavy = tooHeavy(choices, above);
+    if (heavy.measures.length === 0 && !heavy.isMean) return choices;
+    for (const measure of heavy.measures)
+      for (const each of [measure, Math.max(0, measure - 1)]) banned.add(twinOf[each]!);
+    if (heavy.isMean) loadPrice *= DEARER;
+  }
+  const chain = chainOf(task, prices, twinOf, loadPrice, banned);
+  return choicesOf(
+    task,
+    chain,
+    candidates.map((own) => own.length - 1),
+  );
+}
+
+function tooHeavy(choices: readonly Choice[], above: readonly number[]) {
+  const loads = choices.map(({ load }) => load.total);
+  const peak = Math.max(...above);
+  const sum = (all: readonly number[]) => all.reduce((total, each) => total + each, 0);
+  return {
+    measures: loads.flatMap((load, index) =>
+      load > Math.min(peak, above[index]! + LOAD_TOLERANCE) ? [index] : [],
+    ),
+    isMean: sum(loads) > sum(above),
+  };
+}
+
+function choicesOf({ candidates, lengthsMs }: ChooseTask, chain: Chain, path: readonly number[]) {
+  const { nodes, edge } = chain;
+  return path.map((chosen, measure): Choice => {
+    const before = measure > 0 ? candidates[measure - 1]![path[measure - 1]!]! : null;
+    const around = (option: number) =>
+      nodes[measure]![option]! +
+      (measure > 0 ? edge(measure, path[measure - 1]!, option) : 0) +
+      (measure + 1 < path.length ? edge(measure + 1, option, path[measure + 1]!) : 0);
     return {
-      candidate,
-      load: loadOf(candidate, before, task.lengthsMs[measure]!),
-      extra: candidates.map((_, index) => {
-        const [a, b] = [forward[measure]![index]!, backward[measure]![index]!];
-        return a >= IMPOSSIBLE || b >= IMPOSSIBLE ? null : a + b - best;
-      }),
+      candidate: candidates[measure]![chosen]!,
+      load: loadOf(candidates[measure]![chosen]!, before, lengthsMs[measure]!),
+      extra: candidates[measure]!.map((_, option) => Math.max(0, around(option) - around(chosen))),
     };
   });
 }
 
-interface Solution {
-  readonly path: readonly number[];
-  /** Least cost up to and including each candidate, and from each to the end. */
-  readonly forward: readonly (readonly number[])[];
-  readonly backward: readonly (readonly number[])[];
+/** Twins with the very same candidates, in the same order; where pins or places differ, a measure is decided by itself. */
+function alignedTwins({ candidates, twinOf }: ChooseTask): readonly number[] {
+  return twinOf.map((first, measure) => {
+    if (first === measure) return measure;
+    const [model, own] = [candidates[first]!, candidates[measure]!];
+    const isAlike = model.length === own.length && model.every((each, index) => isTwin(each, own[index]!));
+    return isAlike ? first : measure;
+  });
 }
 
-/** Costs from each candidate of the measure before to each of a measure. */
-type Edges = readonly (readonly (readonly number[])[])[];
+function isTwin(a: Candidate, b: Candidate): boolean {
+  const isSameWay = a.right.texture === b.right.texture && a.left.texture === b.left.texture;
+  return isSameWay && isPlayedAlike(a, b);
+}
 
-function solve(task: ChooseTask, edges: Edges, preferred: readonly number[] | null): Solution {
-  const { candidates } = task;
-  const nodes = candidates.map((own, measure) =>
-    own.map((candidate) => candidate.cost + unlikeFirst(task, preferred, measure, candidate)),
-  );
-  const forward: number[][] = [];
-  const backs: number[][] = [];
-  for (const [measure, own] of candidates.entries()) {
-    const totals: number[] = [];
-    const back: number[] = [];
-    for (let to = 0; to < own.length; to += 1) {
-      let best = IMPOSSIBLE;
-      let from = 0;
-      for (const [index, row] of edges[measure]!.entries()) {
-        const cost = add(measure === 0 ? 0 : forward[measure - 1]![index]!, row[to]!);
-        if (cost < best) [best, from] = [cost, index];
-      }
-      totals.push(add(best, nodes[measure]![to]!));
-      back.push(from);
-    }
-    forward.push(totals);
-    backs.push(back);
-  }
-  const backward: number[][] = candidates.map((own) => own.map(() => 0));
-  for (let measure = candidates.length - 2; measure >= 0; measure -= 1)
-    backward[measure] = candidates[measure]!.map((_, from) =>
-      candidates[measure + 1]!.reduce(
-        (least, __, to) =>
-          Math.min(
-            least,
-            add(add(edges[measure + 1]![from]![to]!, nodes[measure + 1]![to]!), backward[measure + 1]![to]!),
-          ),
-        IMPOSSIBLE,
-      ),
+/** Two ways to play a measure that put the very same notes down. */
+export function isPlayedAlike(a: Candidate, b: Candidate): boolean {
+  return isSameShape(a.right, b.right) && isSameShape(a.left, b.left);
+}
+
+function isSameShape(a: Candidate['right'] | Candidate['left'], b: typeof a): boolean {
+  const [first, second] = [a.music.notes, b.music.notes];
+  if (first.length !== second.length) return false;
+  const shift = (second[0]?.at ?? 0) - (first[0]?.at ?? 0);
+  return first.every((note, index) => {
+    const other = second[index]!;
+    return (
+      other.at - note.at === shift &&
+      other.duration === note.duration &&
+      midiOf(other.pitch) === midiOf(note.pitch)
     );
-  const path: number[] = [];
-  let state = indexOfLeast(forward.at(-1) ?? []);
-  for (let measure = candidates.length - 1; measure >= 0; measure -= 1) {
-    path.unshift(state);
-    state = backs[measure]![state]!;
-  }
-  return { path, forward, backward };
+  });
 }
 
-/** What each hand's way from each of its choices to each of the next costs is worked out once for both hands' pairs. */
-function edgesOf(task: ChooseTask): Edges {
+/** For each measure and pair of candidates: the load of the second after the first, and what else the step costs. */
+interface Prices {
+  readonly sizes: readonly number[];
+  readonly loads: readonly Int16Array[];
+  readonly others: readonly Int32Array[];
+}
+
+function pricesOf(task: ChooseTask): Prices {
   const { candidates } = task;
-  return candidates.map((own, measure) => {
-    const lengthMs = task.lengthsMs[measure]!;
-    const ceiling = task.ceilings[measure] ?? Infinity;
-    const isOpening = task.opensSection[measure]!;
+  const loads: Int16Array[] = [];
+  const others: Int32Array[] = [];
+  for (const [measure, own] of candidates.entries()) {
     const before: readonly (Candidate | null)[] = candidates[measure - 1] ?? [null];
     const [right, left] = (['right', 'left'] as const).map(
       (hand) =>
         new Ways(
           task.rung,
-          lengthMs,
+          task.settingAt[measure]!,
+          hand,
+          task.lengthsMs[measure]!,
           before.map((each) => each?.[hand].work ?? null),
           own.map((each) => each[hand].work),
         ),
     );
-    return before.map((from, a) =>
-      own.map((to, b) => {
-        const total = measureLoad(to.rightBase + right!.load(a, b), to.leftBase + left!.load(a, b));
-        if (total > ceiling) return IMPOSSIBLE;
-        const over = Math.max(0, total - task.rung.load);
-        const cost = total * PRICES.loadPoint + over * PRICES.loadPointOver;
-        if (!from) return cost;
-        const leaps = right!.leap(a, b) + left!.leap(a, b);
-        if (isOpening) return cost + leaps;
-        return (
-          cost +
-          leaps +
-          leftChange(from, to) +
-          (from.right.texture === to.right.texture ? 0 : PRICES.rightTextureChange)
-        );
-      }),
+    const load = new Int16Array(before.length * own.length);
+    const other = new Int32Array(before.length * own.length);
+    for (const [a, from] of before.entries())
+      for (const [b, to] of own.entries()) {
+        const at = a * own.length + b;
+        load[at] = measureLoad(to.rightBase + right!.load(a, b), to.leftBase + left!.load(a, b));
+        if (!from) continue;
+        other[at] = right!.leap(a, b) + left!.leap(a, b);
+        if (task.opensSection[measure]) continue;
+        other[at] += leftChange(from, to);
+        if (from.right.texture !== to.right.texture) other[at] += PRICES.rightTextureChange;
+      }
+    loads.push(load);
+    others.push(other);
+  }
+  return { sizes: candidates.map((own) => own.length), loads, others };
+}
+
+function chainOf(
+  { candidates, rung, above }: ChooseTask,
+  { sizes, loads, others }: Prices,
+  twinOf: readonly number[],
+  loadPrice: number,
+  banned: ReadonlySet<number>,
+): Chain {
+  const peak = above ? Math.max(...above) : Infinity;
+  const edge = (step: number, from: number, to: number) => {
+    const at = from * sizes[step]! + to;
+    const load = loads[step]![at]!;
+    const most = above ? Math.min(peak, above[step]! + LOAD_TOLERANCE) : Infinity;
+    return (
+      others[step]![at]! +
+      load * loadPrice +
+      Math.max(0, load - rung.load) * PRICES.loadPointOver +
+      Math.max(0, load - most) * FORBIDDEN
+    );
+  };
+  const nodes = candidates.map((own, measure) => {
+    const isBanned = banned.has(twinOf[measure]!);
+    return own.map(
+      (candidate, option) =>
+        candidate.cost +
+        (measure === 0 ? edge(0, 0, option) : 0) +
+        (isBanned && !candidate.isFromAbove ? FORBIDDEN : 0),
     );
   });
+  return { nodes, edge, twinOf };
 }
 
 function leftChange(from: Candidate, to: Candidate): number {
@@ -158,12 +218,21 @@ class Ways {
   readonly #loads: readonly (readonly number[])[];
   readonly #leaps: readonly (readonly number[])[];
 
-  constructor(rung: Rung, lengthMs: number, from: readonly (HandWork | null)[], to: readonly HandWork[]) {
+  constructor(
+    rung: Rung,
+    setting: Setting,
+    hand: HandName,
+    lengthMs: number,
+    from: readonly (HandWork | null)[],
+    to: readonly HandWork[],
+  ) {
     const [froms, tos] = [[...new Set(from)], [...new Set(to)]];
     this.#from = from.map((work) => froms.indexOf(work));
     this.#to = to.map((work) => tos.indexOf(work));
     this.#loads = froms.map((before) => tos.map((work) => moving(work, before, lengthMs)));
-    this.#leaps = froms.map((before) => tos.map((work) => (before ? leapPrice(before, work, rung) : 0)));
+    this.#leaps = froms.map((before) =>
+      tos.map((work) => (before ? leapPrice(before, work, rung, setting, hand) : 0)),
+    );
   }
 
   load(from: number, to: number): number {
@@ -175,25 +244,17 @@ class Ways {
   }
 }
 
-function leapPrice(from: HandWork, to: HandWork, { leapSemitones }: Rung): number {
-  if (leapSemitones === null || !from.last || !to.first) return 0;
-  return leapBetween(from.last, to.first) > leapSemitones ? leap.price : 0;
-}
-
-function unlikeFirst(
-  { candidates, firstLike }: ChooseTask,
-  preferred: readonly number[] | null,
-  measure: number,
-  candidate: Candidate,
+function leapPrice(
+  from: HandWork,
+  to: HandWork,
+  { leapSemitones }: Rung,
+  setting: Setting,
+  hand: HandName,
 ): number {
-  const like = firstLike[measure]!;
-  if (!preferred || like === measure) return 0;
-  const model = candidates[like]![preferred[measure]!]!;
-  const isLike =
-    model.left.texture === candidate.left.texture &&
-    model.right.texture === candidate.right.texture &&
-    model.right.rhythm === candidate.right.rhythm;
-  return isLike ? 0 : PRICES.unlikeFirstTime;
+  if (leapSemitones === null || !from.last || !to.first) return 0;
+  return isLeap(leapBetween(from.last, to.first), leapSemitones, isBass(setting, hand, from.last, to.first))
+    ? leap.price
+    : 0;
 }
 
 /** The load of a choice when it comes after another. */
@@ -206,12 +267,4 @@ export function loadOf(candidate: Candidate, before: Candidate | null, lengthMs:
 function moving(work: HandWork, before: HandWork | null, lengthMs: number): number {
   const entry = entryOf(work, before);
   return distancePart(work.distance + entry.distance, lengthMs) + shiftsPart(work.shifts + entry.shifts);
-}
-
-function add(a: number, b: number): number {
-  return a >= IMPOSSIBLE || b >= IMPOSSIBLE ? IMPOSSIBLE : a + b;
-}
-
-function indexOfLeast(costs: readonly number[]): number {
-  return costs.reduce((best, cost, index) => (cost < costs[best]! ? index : best), 0);
 }

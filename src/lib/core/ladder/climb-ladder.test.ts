@@ -13,6 +13,7 @@ import { ANYONE } from '../arrange/arrange-for';
 import { newDocument } from '../document/document';
 import type { Setting } from '../document/choices/settings.data';
 import { strongBeats } from '../score/time';
+import { LOAD_TOLERANCE } from './choose';
 import { makeupOf, studySource, type SourceFacts } from '../analyse/study-source';
 
 const PLACES = [6, 5, 4, 3, 2, 1] as const;
@@ -118,10 +119,16 @@ function checkLadder(facts: SourceFacts, setting: Setting, label: string, size: 
     const made = arrangeAt(facts, place, setting, size);
     const name = `${label}, ${setting}, rung ${place}`;
     check(facts, made, name, size);
+    if (above) {
+      const [own, upper] = [made, above].map(({ loads }) => loads.map(({ total }) => total));
+      const mean = (all: readonly number[]) => all.reduce((sum, each) => sum + each, 0) / all.length;
+      expect(mean(own!), `${name}: heavier than the rung above`).toBeLessThanOrEqual(mean(upper!));
+      expect(Math.max(...own!), `${name}: a higher peak than above`).toBeLessThanOrEqual(Math.max(...upper!));
+    }
     for (const [measure, load] of made.loads.entries()) {
       if (above)
         expect(load.total, `${name}, measure ${measure}: heavier than the rung above`).toBeLessThanOrEqual(
-          above.loads[measure]!.total,
+          above.loads[measure]!.total + LOAD_TOLERANCE,
         );
       if (load.total > DEFAULT_RUNGS[place - 1]!.load)
         expect(

@@ -2,7 +2,9 @@ import type { HandSize } from '../hands/reach';
 import type { Material } from '../analyse/material';
 import type { ArrangingRules } from './rules';
 import { hasPins, NO_PINS, type MeasurePins } from './measure-pins';
+import { rungAt } from '../limits/rungs';
 import type { SolvedRung, Wishes } from './rung-task';
+import { atTempo, tempoByRung } from './tempo-by-rung';
 import { RungSolver } from './solve-rung';
 
 export interface LadderTask {
@@ -10,7 +12,6 @@ export interface LadderTask {
   readonly rules: ArrangingRules;
   readonly size: HandSize;
   readonly wishes: Wishes;
-  readonly firstLike: readonly number[];
 }
 
 interface Climbed {
@@ -45,7 +46,13 @@ function climbTo(task: LadderTask, place: number): Climbed {
   byAsked.set(asked, known);
   for (let each = task.rules.rungs.length; each >= place; each -= 1) {
     if (known.has(each)) continue;
-    const solver = new RungSolver({ ...task, place: each, above: known.get(each + 1)?.solved ?? null });
+    const rung = rungAt(task.rules.rungs, each);
+    const { isPaced, settingAt } = task.wishes;
+    const material = isPaced
+      ? atTempo(task.material, tempoByRung(task.material, rung, each, settingAt))
+      : task.material;
+    const above = known.get(each + 1)?.solved ?? null;
+    const solver = new RungSolver({ ...task, material, place: each, above });
     known.set(each, { solver, solved: solver.solve(NO_PINS) });
   }
   return known.get(place)!;

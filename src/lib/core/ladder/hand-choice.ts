@@ -4,6 +4,7 @@ import { handWork, type HandWork, type LoadContext } from '../load/load';
 import { midiOf } from '../pitch/pitch';
 import type { RhythmClass } from '../rungs/rhythm-classes.data';
 import type { Note } from '../score/model';
+import { isGeneratedNote } from '../score/ids';
 import type { NoteId } from '../units';
 import type { Setting } from '../document/choices/settings.data';
 import type { HandName } from '../hands/hand';
@@ -12,6 +13,7 @@ import type { Material, MeasureMaterial } from '../analyse/material';
 import type { SectionHands } from './section-hands';
 import type { MeasurePins } from './measure-pins';
 import { isStruckAllowed, type HandMusic } from './reduce-rhythm';
+import { chordSounds, type ChordDemand, type ChordSound } from './chord-sounds';
 import { leftRank, rightRank, type LeftTexture, type RightTexture } from '../document/choices/textures.data';
 
 /** One way to play one hand of one measure, with what speaks against it by itself. */
@@ -21,6 +23,8 @@ export interface HandChoice<Texture> {
   readonly music: HandMusic;
   readonly work: HandWork;
   readonly breaks: readonly CodedBreak[];
+  /** What it gives to each chord of the measure. */
+  readonly sounds: readonly ChordSound[];
   /** Price of its losses, of the limits it breaks, and of leaving the house texture; whole points. */
   readonly price: number;
   /** Outer keys of all that it plays. */
@@ -34,7 +38,10 @@ export const PRICES = {
   tuneNote: 200,
   shortened: 4,
   otherNote: 20,
-  bassNote: 60,
+  /** A section that does not open or close on its bass; a tone that tells a chord; a bass missing at a change of chord. */
+  offTheBassAtEnd: 800,
+  tellingTone: 300,
+  bassAtChange: 150,
   texturePerRank: 60,
   otherTexture: 30,
   loadPointOver: 60,
@@ -45,7 +52,6 @@ export const PRICES = {
   /** Taking up the tune's low notes, and leaving them again. */
   sharingChange: 30,
   rightTextureChange: 60,
-  unlikeFirstTime: 70,
 } as const;
 
 export interface CandidateContext {
@@ -58,6 +64,8 @@ export interface CandidateContext {
   readonly houseLeft: LeftTexture;
   readonly houseRight: RightTexture;
   readonly chordChanges: ReadonlySet<number>;
+  /** What the chords of the measure ask for. */
+  readonly demands: readonly ChordDemand[];
   readonly strongTune: ReadonlySet<NoteId>;
   readonly pins: MeasurePins;
 }
@@ -98,6 +106,11 @@ export function weighHand<Texture extends LeftTexture | RightTexture>(
     music,
     work,
     breaks,
+    sounds: chordSounds(
+      context.demands,
+      music.notes,
+      (note) => texture !== 'as-written' && isGeneratedNote(note.id),
+    ),
     price: priceOf(breaks) + lossPrice(context, music.losses) + distance,
     lowest: Math.min(...keys),
     highest: Math.max(...keys),

@@ -1,6 +1,10 @@
 import type { Rung } from '../limits/registry';
 import type { Note } from '../score/model';
-import { accompany, spansFor, type Accompaniment } from '../voicing/accompany';
+import { accompany, type Accompaniment } from '../voicing/accompany';
+import { chordSpans } from '../voicing/chord-spans';
+import { notesAllowed } from '../limits/notes-at-once';
+import type { Setting } from '../document/choices/settings.data';
+import { isPlainRung } from './chord-sounds';
 import { weighHand, type CandidateContext, type HandChoice } from './hand-choice';
 import type { Choice } from './choose';
 import { isSameMusic, madeMusic, rhythmsAt, writtenMusic } from './hand-music';
@@ -21,7 +25,7 @@ export const MOST_TEXTURES = 4;
 
 /** What the left hand could play on a rung: the house texture and plainer ones, the source's own, or what is pinned. */
 export class LeftChoices {
-  readonly #made = new Map<LeftTexture, Accompaniment>();
+  readonly #made = new Map<string, { readonly texture: GeneratedTexture; readonly made: Accompaniment }>();
   readonly #allTune: readonly Note[];
   readonly #rung: Rung;
   readonly #hands: readonly SectionHands[];
@@ -30,6 +34,8 @@ export class LeftChoices {
     private readonly task: RungTask,
     rung: Rung,
     hands: readonly SectionHands[],
+    /** The chords of the right hand in a sing-along, under which the bass stays. */
+    private readonly sungNotes: () => readonly Note[],
   ) {
     this.#rung = rung;
     this.#hands = hands;
@@ -42,7 +48,7 @@ export class LeftChoices {
     return textures.flatMap((texture) => {
       if (texture === 'as-written') return this.#writtenLefts(context);
       if (texture === 'shares-tune') return [this.#silentLeft(context)];
-      const music = madeMusic(context, 'left', this.#accompanimentIn(texture));
+      const music = madeMusic(context, 'left', this.#accompanimentIn(texture, context.setting));
       return [weighHand<LeftTexture>(context, 'left', { texture, rhythm: 'any', music })];
     });
   }
@@ -69,24 +75,29 @@ export class LeftChoices {
   }
 
   /** A texture over the whole piece: a measure painted with it plays what it would play there. */
-  #accompanimentIn(texture: GeneratedTexture): Accompaniment {
-    const known = this.#made.get(texture);
-    if (known) return known;
-    const { material, rules, wishes, size } = this.task;
-    const isFixed = this.#rung.leftPosition === 'one-per-section';
+  #accompanimentIn(texture: GeneratedTexture, setting: Setting): Accompaniment {
+    const name = `${texture}/${setting}`;
+    const known = this.#made.get(name);
+    if (known) return known.made;
+    const { material, rules, wishes, size, place } = this.task;
+    const isSung = setting === 'sing';
+    const isFixed = this.#rung.leftPosition === 'one-per-section' && !isSung;
+    const facts = textureFacts(rules, texture);
     const made = accompany({
       material,
-      spans: spansFor(material, this.#rung.leftOnsets),
+      spans: chordSpans(material.score.measures, material.score.chords),
       hand: 'left',
-      textureAt: () => textureFacts(rules, texture),
+      textureAt: () => facts,
+      atOnce: notesAllowed(this.#rung, setting, 'left'),
       widest: this.#rung.widestSemitones,
+      isPlain: isPlainRung(place, setting),
       size,
       style: wishes.voicing,
       positionAt: (measure) =>
         isFixed ? (this.#hands[material.measures[measure]!.section]?.left ?? null) : null,
-      otherHand: wishes.settingAt.includes('sing') ? [] : this.#allTune,
+      otherHand: isSung ? this.sungNotes() : this.#allTune,
     });
-    this.#made.set(texture, made);
+    this.#made.set(name, { texture, made });
     return made;
   }
 
@@ -94,7 +105,7 @@ export class LeftChoices {
   notesOf(context: CandidateContext, texture: LeftTexture): readonly Note[] {
     if (texture === 'as-written') return context.own.lower.notes;
     if (texture === 'shares-tune') return [];
-    return this.#accompanimentIn(texture).notes.get(context.own.measure.index) ?? [];
+    return this.#accompanimentIn(texture, context.setting).notes.get(context.own.measure.index) ?? [];
   }
 
   #writtenLefts(context: CandidateContext): readonly HandChoice<LeftTexture>[] {
@@ -117,8 +128,8 @@ export class LeftChoices {
   /** How the first chord of each measure is voiced, where the choice is made from chords. */
   voicingsOf(choices: readonly Choice[]): ReadonlyMap<number, ChordVoicing> {
     const found = new Map<number, ChordVoicing>();
-    for (const [texture, { voicings }] of this.#made)
-      for (const voicing of voicings) {
+    for (const { texture, made } of this.#made.values())
+      for (const voicing of made.voicings) {
         const { measure } = voicing.span;
         if (choices[measure]?.candidate.left.texture === texture && !found.has(measure))
           found.set(measure, voicing);

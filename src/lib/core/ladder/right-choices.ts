@@ -2,7 +2,10 @@ import type { Rung } from '../limits/registry';
 import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { RhythmClass } from '../rungs/rhythm-classes.data';
 import type { Note } from '../score/model';
-import { accompany, spansFor, type Accompaniment } from '../voicing/accompany';
+import { ticks } from '../units';
+import { accompany, type Accompaniment } from '../voicing/accompany';
+import { chordSpans } from '../voicing/chord-spans';
+import { isPlainRung } from './chord-sounds';
 import { weighHand, type CandidateContext, type HandChoice } from './hand-choice';
 import { isSameMusic, madeMusic, rhythmsAt, writtenMusic } from './hand-music';
 import { MOST_TEXTURES, type LeftChoices } from './left-choices';
@@ -21,6 +24,7 @@ import {
   type TuneTexture,
 } from '../document/choices/textures.data';
 import { addUnderTune } from '../textures/under-tune';
+import { underLine } from './line-over-notes';
 
 export interface RightOption extends HandChoice<RightTexture> {
   readonly tuneNotes: readonly Note[];
@@ -44,7 +48,7 @@ export class RightChoices {
     const pinned = context.pins.right.get(own.measure.index);
     const house = pinned ?? context.houseRight;
     if (setting === 'sing' || isSung(house))
-      return this.#sungTextures(context, isSung(house) ? house : 'root-triads').flatMap((texture) =>
+      return this.#sungTextures(context, isSung(house) ? house : 'root-triads').map((texture) =>
         this.#sungAt(context, texture),
       );
     if (house === 'as-written' || setting === 'study') return this.#writtenRights(context);
@@ -84,7 +88,7 @@ export class RightChoices {
   ): RightOption {
     const { material, own, rung, setting, size } = context;
     const left = this.lefts.notesOf(context, context.houseLeft);
-    const added = addUnderTune({
+    const under = addUnderTune({
       measure: own.measure,
       offset: own.offset,
       tune: tune.notes,
@@ -100,6 +104,7 @@ export class RightChoices {
           .filter((note) => note.at < at + duration && note.at + note.duration > at)
           .reduce((top, note) => Math.max(top, midiOf(note.pitch)), 0),
     });
+    const added = underLine(own.measure, tune.notes, under, size.right);
     const notes = [...tune.notes, ...added].sort((a, b) => a.at - b.at || midiOf(a.pitch) - midiOf(b.pitch));
     return { ...this.#choice(context, texture, rhythm, { ...tune, notes }), tuneNotes: tune.notes };
   }
@@ -116,7 +121,9 @@ export class RightChoices {
     if (low.length === 0 && !isWanted) return null;
     const high = tune.notes.filter((note) => !isLow(note));
     const place = { part: 0, staff: 1, voice: 'L' };
-    const lowNotes = low.map((note): Note => ({ ...note, ...place, lyrics: note.lyrics }));
+    const taken = low.map((note): Note => ({ ...note, ...place, lyrics: note.lyrics }));
+    const held = this.lefts.notesOf(context, HELD_BESIDE);
+    const lowNotes = [...taken, ...besideTune(held, taken)].sort((a, b) => a.at - b.at);
     const sharedLosses: readonly Loss[] =
       low.length === 0
         ? []
@@ -170,55 +177,38 @@ export class RightChoices {
     return [...new Set([house, ...below.reverse()])].slice(0, MOST_TEXTURES);
   }
 
-  /** The chords of a texture, and the same without their fifths, which are missed least. */
-  #sungAt(context: CandidateContext, texture: SungTexture): readonly RightOption[] {
-    const known = this.#sung.get(texture) ?? this.#voiceSung(texture);
-    this.#sung.set(texture, known);
-    const full = madeMusic(context, 'right', known);
-    const isInChord = (note: Note) => full.notes.some((each) => each !== note && each.at === note.at);
-    const fifths = full.notes.filter((note) => /t5(x|\.|$)/.test(note.id));
-    const options = [this.#choice(context, texture, 'any', full)];
-    // A broken chord would get holes.
-    if (fifths.length === 0 || !fifths.every(isInChord)) return options;
-    const { own } = context;
-    const notes = full.notes.filter((note) => !fifths.includes(note));
-    const thinner: HandMusic = {
-      notes,
-      rests: fillWithRests(own.measure, own.offset, notes, [], { staff: 0, voice: 'R' }),
-      losses: [
-        {
-          measure: own.measure.index,
-          hand: 'right',
-          kind: 'left-out',
-          notes: fifths.map((note) => note.id),
-          sentence:
-            'The chord goes without its fifth, which is missed least, to weigh no more than on the rung above.',
-        },
-      ],
-    };
-    return [...options, this.#choice(context, texture, 'any', thinner)];
+  #sungAt(context: CandidateContext, texture: SungTexture): RightOption {
+    return this.#choice(context, texture, 'any', madeMusic(context, 'right', this.#voicedSung(texture)));
   }
 
-  #voiceSung(texture: SungTexture): Accompaniment {
-    const { material, wishes, size } = this.task;
-    return accompany({
+  /** The chords of the studio's own texture for this rung, in order of time. */
+  sungNotes(): readonly Note[] {
+    const { rules, place, wishes } = this.task;
+    const house = rules.house[Math.min(place, rules.house.length) - 1]!.singRight;
+    const wanted = wishes.rightTexture === 'by-rung' ? house : wishes.rightTexture;
+    const { notes } = this.#voicedSung(isSung(wanted) ? wanted : 'root-triads');
+    return [...notes.values()].flat().sort((a, b) => a.at - b.at);
+  }
+
+  #voicedSung(texture: SungTexture): Accompaniment {
+    const known = this.#sung.get(texture);
+    if (known) return known;
+    const { material, wishes, size, place } = this.task;
+    const made = accompany({
       material,
-      spans: spansFor(
-        material,
-        this.rung.rightTexturesSing <= 1
-          ? 'measures'
-          : this.rung.leftOnsets === 'chord-changes'
-            ? 'beats'
-            : this.rung.leftOnsets,
-      ),
+      spans: chordSpans(material.score.measures, material.score.chords),
       hand: 'right',
       textureAt: () => SUNG_TEXTURES[texture],
+      atOnce: notesAllowed(this.rung, 'sing', 'right'),
       widest: this.rung.widestSemitones,
+      isPlain: isPlainRung(place, 'sing'),
       size,
       style: wishes.voicing,
       positionAt: () => null,
       otherHand: [],
     });
+    this.#sung.set(texture, made);
+    return made;
   }
 
   #choice(
@@ -234,4 +224,17 @@ export class RightChoices {
       low: null,
     };
   }
+}
+
+/** What the left hand plays where it shares the tune and the tune lies high. */
+const HELD_BESIDE = 'held-note';
+
+/** Chord notes that are held while the left hand has nothing of the tune: let go in time for its notes. */
+function besideTune(held: readonly Note[], tune: readonly Note[]): readonly Note[] {
+  return held.flatMap((note) => {
+    const end = note.at + note.duration;
+    if (tune.some((each) => each.at <= note.at && each.at + each.duration > note.at)) return [];
+    const next = tune.find((each) => each.at > note.at && each.at < end);
+    return next ? [{ ...note, duration: ticks(next.at - note.at), tieTo: null }] : [note];
+  });
 }

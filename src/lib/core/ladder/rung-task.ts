@@ -15,6 +15,8 @@ export interface Wishes {
   readonly leftTexture: LeftTexture | 'by-rung';
   readonly rightTexture: RightTexture | 'by-rung';
   readonly voicing: VoicingStyle;
+  /** Rungs may take the piece slower than it is written. */
+  readonly isPaced: boolean;
   /** The learner plays without a pedal. */
   readonly isDry: boolean;
 }
@@ -27,10 +29,11 @@ export interface RungTask {
   readonly wishes: Wishes;
   readonly size: HandSize;
   readonly above: SolvedRung | null;
-  readonly firstLike: readonly number[];
 }
 
 export interface SolvedRung {
+  /** The music at the tempo of this rung. */
+  readonly material: Material;
   readonly place: number;
   readonly choices: readonly Choice[];
   readonly candidates: readonly (readonly Candidate[])[];

@@ -4,6 +4,7 @@ import { bassOf } from '../pitch/chord';
 import { type Pitch, diatonicIndex } from '../pitch/pitch';
 import type { Position } from '../hands/position';
 import type { Material } from '../analyse/material';
+import { sectionKind } from '../analyse/twins';
 
 export const FIVE_FINGERS = 4;
 
@@ -15,13 +16,24 @@ export interface SectionHands {
   readonly isShared: boolean;
 }
 
+/** Sections of one kind, which are placed alike: by their place in the piece. */
+function kindred(material: Material, section: number): ReadonlySet<number> {
+  const kind = sectionKind(material.sections[section]?.name ?? '');
+  return new Set(
+    material.sections.flatMap(({ name }, index) =>
+      index === section || sectionKind(name) === kind ? [index] : [],
+    ),
+  );
+}
+
 /**
- * Picks the five letters that hold most of a section's tune, and, when that is not all, the five below them for the left
- * hand. Longer notes weigh more. O(notes × places).
+ * Picks the five letters that hold most of the tune of sections of one kind, and, when that is not all, the five below them for
+ * the left hand. Longer notes weigh more. O(notes × places).
  */
 export function placeHands(material: Material, section: number): SectionHands {
+  const alike = kindred(material, section);
   const notes = material.measures
-    .filter((each) => each.section === section)
+    .filter((each) => alike.has(each.section))
     .flatMap((each) => each.tune.notes.filter((note) => !note.grace));
   const steps = notes.map((note) => diatonicIndex(note.pitch));
   const [lowest, highest] = [Math.min(...steps), Math.max(...steps)];
@@ -48,20 +60,34 @@ export function window(low: number): Position {
 /** Letters around C3 where a left hand that stays in one position may lie. */
 export const LEFT_PLACES = { lowest: 18, highest: 24 } as const;
 
-/** The five letters that hold the most of a section's basses, below the right hand's. O(spans × places). */
-export function placeLeftHand(spans: readonly ChordSpan[], below: number): Position {
+/** The basses of a section's first and last chords count for so many quarters: there the chord must stand on them. */
+const SECTION_END_WEIGHT = 200_000;
+
+/**
+ * The five letters, below the right hand's, that hold the basses with which the sections open and close, and then the most of the
+ * others. `sections` are the chords of each section. O(spans × places).
+ */
+export function placeLeftHand(sections: readonly (readonly ChordSpan[])[], below: number): Position {
   let best = { low: 21, weight: -1 };
-  const basses = spans.flatMap((span) =>
-    span.chord?.kind === 'chord' ? [{ spelling: bassOf(span.chord), duration: span.duration }] : [],
-  );
+  const basses = sections.flatMap((spans) => {
+    const named = spans.flatMap((span) =>
+      span.chord?.kind === 'chord'
+        ? [{ spelling: bassOf(span.chord), duration: span.duration as number }]
+        : [],
+    );
+    return named.map(({ spelling, duration }, index) => ({
+      spelling,
+      weight: duration + (index === 0 || index === named.length - 1 ? SECTION_END_WEIGHT : 0),
+    }));
+  });
   for (let low = LEFT_PLACES.lowest; low <= LEFT_PLACES.highest; low += 1) {
     if (low + 4 >= below && low > LEFT_PLACES.lowest) break;
-    const weight = basses.reduce((sum, { spelling, duration }) => {
+    const weight = basses.reduce((sum, bass) => {
       const isHeld = [1, 2, 3, 4].some((octave) => {
-        const step = diatonicIndex({ ...spelling, octave } as Pitch);
+        const step = diatonicIndex({ ...bass.spelling, octave } as Pitch);
         return step >= low && step <= low + 4;
       });
-      return isHeld ? sum + duration : sum;
+      return isHeld ? sum + bass.weight : sum;
     }, 0);
     // The one nearest to C3 wins where several hold as much.
     const isNearer = Math.abs(low - 21) < Math.abs(best.low - 21);
@@ -80,10 +106,15 @@ export function sectionHands(
   const placed = placeHands(material, section);
   const isSung = setting === 'sing';
   if (placed.isShared && !isSung) return placed;
+  const chordsOf = (each: number) =>
+    spans.filter((span) => material.measures[span.measure]!.section === each);
   return {
     ...placed,
     isShared: false,
-    left: placeLeftHand(spans, isSung ? MIDDLE_C_STEP : placed.right.low),
+    left: placeLeftHand(
+      [...kindred(material, section)].map(chordsOf),
+      isSung ? MIDDLE_C_STEP : placed.right.low,
+    ),
   };
 }
 

@@ -2,9 +2,12 @@ import type { Rung } from '../limits/registry';
 import { rungAt } from '../limits/rungs';
 import { sectionHands, placeHands, type SectionHands } from './section-hands';
 import type { NoteId } from '../units';
-import { spansFor } from '../voicing/accompany';
+import { chordName } from '../pitch/chord';
+import { notesAllowed } from '../limits/notes-at-once';
+import { chordSpans, type ChordSpan } from '../voicing/chord-spans';
+import { chordDemands, isPlainRung, type ChordDemand } from './chord-sounds';
 import { fromAbove, joinHands, type Candidate } from './candidates';
-import { chooseCandidates } from './choose';
+import { chooseCandidates, isPlayedAlike } from './choose';
 import type { CandidateContext } from './hand-choice';
 import { houseLeft, houseRight } from '../textures/house';
 import { LeftChoices } from './left-choices';
@@ -27,6 +30,7 @@ export class RungSolver {
   readonly #hands: readonly SectionHands[];
   readonly #lefts: LeftChoices;
   readonly #rights: RightChoices;
+  readonly #demands: readonly (readonly ChordDemand[])[];
   readonly #free: readonly (readonly Candidate[])[];
 
   constructor(private readonly task: RungTask) {
@@ -34,18 +38,18 @@ export class RungSolver {
     this.#rung = rungAt(rules.rungs, place);
     this.#chordChanges = new Set(material.score.chords.map((symbol) => symbol.at));
     this.#strongTune = strongTuneNotes(material);
-    const spans = spansFor(material, this.#rung.leftOnsets);
-    this.#hands = material.sections.map((section, index) => {
-      const own = spans.filter((span) => span.measure >= section.from && span.measure <= section.to);
-      return sectionHands(material, index, own, task.wishes.settingAt[section.from] ?? 'solo');
-    });
-    this.#lefts = new LeftChoices(task, this.#rung, this.#hands);
+    const spans = chordSpans(material.score.measures, material.score.chords);
+    this.#hands = material.sections.map((section, index) =>
+      sectionHands(material, index, spans, task.wishes.settingAt[section.from] ?? 'solo'),
+    );
+    this.#demands = demandsOf(task, this.#rung, spans);
+    this.#lefts = new LeftChoices(task, this.#rung, this.#hands, () => this.#rights.sungNotes());
     this.#rights = new RightChoices(task, this.#rung, this.#lefts);
     this.#free = material.measures.map((own) => this.#candidatesAt(own, NO_PINS));
   }
 
   solve(pins: MeasurePins): SolvedRung {
-    const { material, above, firstLike, place } = this.task;
+    const { material, above, place } = this.task;
     const candidates = material.measures.map((own, index) =>
       isPinned(pins, index) ? this.#candidatesAt(own, pins) : this.#free[index]!,
     );
@@ -54,18 +58,35 @@ export class RungSolver {
     const choices = chooseCandidates({
       candidates,
       lengthsMs: material.measures.map((each) => each.lengthMs),
+      settingAt: this.task.wishes.settingAt,
       opensSection: material.measures.map((each) => each.opensSection),
       rung: this.#rung,
-      ceilings: material.measures.map((_, index) =>
-        isPromised ? (above?.choices[index]?.load.total ?? null) : null,
-      ),
-      firstLike,
+      above: isPromised && above ? above.choices.map(({ load }) => load.total) : null,
+      twinOf: this.#twinsUnder(pins),
     });
-    return { place, choices, candidates, voicingAt: this.#lefts.voicingsOf(choices), hands: this.#hands };
+    return {
+      material,
+      place,
+      choices,
+      candidates,
+      voicingAt: this.#lefts.voicingsOf(choices),
+      hands: this.#hands,
+    };
+  }
+
+  /** What is played alike; where the source's own left hand stands, all of the source is compared. */
+  #twinsUnder(pins: MeasurePins): readonly number[] {
+    const { material } = this.task;
+    return material.measures.map((_, index) => {
+      const house = this.#contextAt(material.measures[index]!, pins);
+      const isGiven = house.houseLeft === 'as-written' || house.houseRight === 'as-written';
+      const first = (isGiven ? material.wholeTwinOf : material.twinOf)[index]!;
+      return isPinned(pins, index) || isPinned(pins, first) ? index : first;
+    });
   }
 
   #candidatesAt(own: MeasureMaterial, pins: MeasurePins): readonly Candidate[] {
-    const { above } = this.task;
+    const { above, material } = this.task;
     const { index } = own.measure;
     const context = this.#contextAt(own, pins);
     const lefts = this.#lefts.choicesAt(context);
@@ -76,7 +97,11 @@ export class RungSolver {
       }),
     );
     const isOpen = above !== null && (!isPinned(pins, index) || pairs.length === 0);
-    return isOpen ? [...pairs, fromAbove(context, above.choices[index]!.candidate)] : pairs;
+    if (!isOpen) return pairs;
+    const taken = fromAbove(context, above.choices[index]!.candidate, above.material === material);
+    // What the rung above plays under another name may be this rung's own.
+    const known = pairs.find((pair) => isPlayedAlike(pair, taken));
+    return [...pairs, known ? { ...known, isFromAbove: true } : taken];
   }
 
   #contextAt(own: MeasureMaterial, pins: MeasurePins): CandidateContext {
@@ -105,10 +130,44 @@ export class RungSolver {
           : wishes.leftTexture,
       houseRight: fitting === 'by-rung' ? (isAsSource ? 'as-written' : houseRight(house, setting)) : fitting,
       chordChanges: this.#chordChanges,
+      demands: this.#demands[index]!,
       strongTune: this.#strongTune,
       pins,
     };
   }
+}
+
+/** What each chord asks for, by measure. */
+function demandsOf(
+  { material, wishes, place }: RungTask,
+  rung: Rung,
+  spans: readonly ChordSpan[],
+): readonly (readonly ChordDemand[])[] {
+  const named = spans.filter(({ chord }) => chord?.kind === 'chord');
+  const ends = new Set(
+    material.sections.flatMap(({ from, to }) => {
+      const own = named.filter(({ measure }) => measure >= from && measure <= to);
+      return own.length === 0 ? [] : [own[0]!, own.at(-1)!];
+    }),
+  );
+  const changes = new Set(
+    named.filter(
+      ({ chord }, index) => index === 0 || chordName(named[index - 1]!.chord!) !== chordName(chord!),
+    ),
+  );
+  return material.measures.map(({ measure: { index } }) => {
+    const setting = wishes.settingAt[index]!;
+    const isSung = setting === 'sing';
+    const both = notesAllowed(rung, setting, 'right') + notesAllowed(rung, setting, 'left');
+    const room = both - (isSung ? 1 : 2);
+    const asked = isPlainRung(place, setting) ? (isSung ? 1 : 0) : room;
+    return chordDemands(
+      spans.filter(({ measure }) => measure === index),
+      (span) => ends.has(span),
+      (span) => changes.has(span),
+      asked,
+    );
+  });
 }
 
 /** Tune notes that are struck on strong beats. */

@@ -1,12 +1,15 @@
 import { isInScale, tonicOf, type Key } from '../pitch/key';
-import { mod, pitchClassOf } from '../pitch/pitch';
+import { midiOf, mod, pitchClassOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import { wholeNumberOrAny } from './fields';
-import { defineLimit, type PlacedBreak } from './limit';
+import { defineLimit, type HandFacts, type PlacedBreak } from './limit';
 
 const GROUP = 8;
 
-/** Notes outside the key, counted over eight measures at a time. */
+/**
+ * Keys outside the key signature, counted over eight measures at a time, each once a chord and hand. An essential third of a
+ * chord is kept all the same, with a snag.
+ */
 export const chromatic = defineLimit({
   fields: {
     chromaticPerEight: wholeNumberOrAny({
@@ -20,9 +23,7 @@ export const chromatic = defineLimit({
   remedies: ['easier-measure'],
   inPiece: ({ measures, key }, { chromaticPerEight: most }) => {
     if (most === null) return [];
-    const counts = measures.map(
-      ({ right, left }) => [...right.notes, ...left.notes].filter((note) => isChromatic(note, key)).length,
-    );
+    const counts = measures.map(({ right, left }) => foreignKeys(right, key) + foreignKeys(left, key));
     const found: PlacedBreak[] = [];
     for (let from = 0; from < counts.length; from += GROUP) {
       let total = 0;
@@ -40,6 +41,17 @@ export const chromatic = defineLimit({
     return found;
   },
 });
+
+function foreignKeys({ notes, chordChanges, measure }: HandFacts, key: Key): number {
+  const chordOf = (at: number) =>
+    [...chordChanges].reduce(
+      (last, change) => (change <= at && change > last ? change : last),
+      measure.start as number,
+    );
+  return new Set(
+    notes.flatMap((note) => (isChromatic(note, key) ? [`${chordOf(note.at)}/${midiOf(note.pitch)}`] : [])),
+  ).size;
+}
 
 /** Outside the key; the raised sixth and seventh of minor belong to it. */
 export function isChromatic(note: Note, key: Key): boolean {

@@ -9,8 +9,9 @@ const between = (right: string, leapSemitones: number | null) =>
 
 describe('leaps', () => {
   it('are as far as the hand moves', () => {
-    expect(inHand('C4 F4 C4 F4', 5)).toEqual([]);
-    expect(inHand('C4 F#4 C4 F4', 5)).toEqual(['the right hand leaps 6 semitones without a rest, over 5']);
+    // A fifth lies under the hand.
+    expect(inHand('C4 G4 C4 G4', 5)).toEqual([]);
+    expect(inHand('C4 G#4 C4 F4', 5)).toEqual(['the right hand leaps 8 semitones without a rest, over 5']);
     expect(inHand('C4 C6 C4 C6', null)).toEqual([]);
   });
 
@@ -26,7 +27,15 @@ describe('leaps', () => {
     expect(between('C4:1/1 | C5:1/1', 12)).toEqual([]);
   });
 
-  it('between shapes of other sizes are those of the end that moves less', () => {
+  it('are an octave at most in a singer’s single basses', () => {
+    const bass = (text: string) =>
+      leap.inHand!(handFacts('left', text, { setting: 'sing' }), { leapSemitones: 5 });
+    expect(bass('C3:1/2 C2:1/2')).toEqual([]);
+    expect(bass('C3:1/2 B1:1/2')).toHaveLength(1);
+    expect(bass('(C3 E3):1/2 (C2 E2):1/2')).toHaveLength(1);
+  });
+
+  it('are those of the end that moves less', () => {
     const touch = (lowest: number, highest: number, size: number) => ({
       at: 0,
       lowest,
@@ -36,7 +45,7 @@ describe('leaps', () => {
       highStep: 0,
     });
     expect(leapBetween(touch(48, 48, 1), touch(60, 60, 1))).toBe(12);
-    expect(leapBetween(touch(48, 55, 2), touch(50, 62, 2))).toBe(7);
+    expect(leapBetween(touch(48, 55, 2), touch(50, 62, 2))).toBe(2);
     // The thumb stays on G3 while the rest of the chord is laid down.
     expect(leapBetween(touch(55, 55, 1), touch(55, 64, 3))).toBe(0);
   });

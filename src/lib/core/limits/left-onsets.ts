@@ -18,9 +18,9 @@ export const leftOnsets = defineLimit({
   price: 400,
   remedies: ['held-root', 'easier-measure'],
   inHand: (facts, { leftOnsets: allowed }) => {
-    const { hand, setting, texture, measure, offset } = facts;
-    // Notes of the tune come when they come; a study keeps the composer's own onsets.
-    if (hand === 'right' || setting === 'study' || texture === 'shares-tune') return [];
+    const { hand, texture, measure, offset } = facts;
+    // Notes of the tune come when they come.
+    if (hand === 'right' || texture === 'shares-tune') return [];
     if (plainNotes(facts).length === 0) return [];
     const late = lateOnset(facts, allowed);
     if (late === null) return [];

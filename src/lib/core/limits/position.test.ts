@@ -26,9 +26,17 @@ describe('one position a section', () => {
 
   it('lets a sing-along’s chords and a study’s left hand move', () => {
     expect(outside('right', 'A4:1/1', { setting: 'sing' })).toEqual([]);
-    expect(outside('left', 'A4:1/1', { setting: 'sing' })).toHaveLength(1);
+    expect(outside('left', 'A4:1/1', { setting: 'sing' })).toEqual([]);
     expect(outside('left', 'A4:1/1', { setting: 'study' })).toEqual([]);
     expect(outside('right', 'A4:1/1', { setting: 'study' })).toHaveLength(1);
+  });
+
+  it('tells once a section where a composer’s left hand leaves its five notes', () => {
+    const facts = pieceFacts({ left: 'C3 G3 A3 C4 | C3 A3 C3 A3', setting: 'study' });
+    const rule = { rightPosition: 'free', leftPosition: 'one-per-section' } as const;
+    expect(position.inPiece!(facts, rule)).toMatchObject([
+      { measure: 0, hand: 'left', sentence: 'the composer’s left hand leaves its five notes with A3' },
+    ]);
   });
 
   it('binds only the hand whose rule it is', () => {

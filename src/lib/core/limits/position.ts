@@ -35,15 +35,38 @@ export const position = defineLimit({
     const rule = facts.hand === 'right' ? rightPosition : leftPosition;
     return rule === 'one-per-section' ? outsideItsPlace(facts) : [];
   },
-  inPiece: (piece, { rightPosition }) => {
+  inPiece: (piece, { rightPosition, leftPosition }) => {
+    if (leftPosition === 'one-per-section') return givenLeftHands(piece);
     if (rightPosition === 'at-rests') return shiftsAtRests(piece);
     return rightPosition === 'one-per-two-measures' ? shiftsInPairs(piece) : [];
   },
 });
 
-/** A sing-along's chords move with the chord, and a study keeps the composer's left hand. */
+/** A sing-along's chords and basses move with the chord, and a study keeps the composer's left hand. */
 function isExempt({ hand, setting }: HandFacts): boolean {
-  return hand === 'right' ? setting === 'sing' : setting === 'study';
+  return setting === 'sing' || (hand === 'left' && setting === 'study');
+}
+
+/** Where a composer's left hand, which is kept, leaves five notes: told once a section, and not weighed. */
+function givenLeftHands({ measures }: PieceFacts): readonly PlacedBreak[] {
+  const found: PlacedBreak[] = [];
+  let notes: Note[] = [];
+  let isTold = false;
+  for (const [index, { left, opensSection }] of measures.entries()) {
+    if (opensSection) [notes, isTold] = [[], false];
+    if (left.setting !== 'study') continue;
+    notes.push(...left.notes);
+    const outside = isTold ? null : leavesPosition(notes);
+    if (!outside) continue;
+    isTold = true;
+    found.push({
+      measure: index,
+      hand: 'left',
+      sentence: `the composer’s left hand leaves its five notes with ${pitchLabel(outside.pitch)}`,
+      notes: [outside],
+    });
+  }
+  return found;
 }
 
 /** One break a note, so that the arranger can tell a little outside from far outside. */

@@ -7,7 +7,8 @@ describe('the ladder as it comes', () => {
 
   it('has the limits of the table, rung by rung', () => {
     expect(column('onsetsPerSecondTenths')).toEqual([15, 25, 35, 50, 70, null]);
-    expect(column('widestSemitones')).toEqual([7, 7, 9, 11, 12, null]);
+    expect(column('onsetsPerSecondTenthsInEighths')).toEqual([20, 30, 40, 50, 70, null]);
+    expect(column('widestSemitones')).toEqual([8, 9, 11, 11, 12, null]);
     expect(column('leapSemitones')).toEqual([5, 7, 9, 12, 15, null]);
     expect(column('signature')).toEqual([1, 1, 2, 3, 4, null]);
     expect(column('chromaticPerEight')).toEqual([0, 2, 4, 8, null, null]);

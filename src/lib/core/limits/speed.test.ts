@@ -3,9 +3,10 @@ import { handFacts } from '../../testing/limit-facts';
 import { speed } from './speed';
 
 const broken = (tenths: number | null, text: string, tempo: number) =>
-  speed.inHand!(handFacts('right', text, { tempo }), { onsetsPerSecondTenths: tenths }).map(
-    ({ sentence }) => sentence,
-  );
+  speed.inHand!(handFacts('right', text, { tempo }), {
+    onsetsPerSecondTenths: tenths,
+    onsetsPerSecondTenthsInEighths: tenths === null ? null : tenths + 5,
+  }).map(({ sentence }) => sentence);
 
 describe('onsets a second', () => {
   it('are those of the measure over its length', () => {

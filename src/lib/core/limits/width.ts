@@ -12,7 +12,7 @@ export const width = defineLimit({
       label: 'Widest notes together, semitones',
       least: 2,
       most: 24,
-      defaults: [7, 7, 9, 11, 12, null],
+      defaults: [8, 9, 11, 11, 12, null],
     }),
   },
   price: 1000,

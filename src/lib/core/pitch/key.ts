@@ -99,7 +99,9 @@ export function intervalBetweenTonics(from: Spelling, to: Spelling): Interval {
   // C to B♯ is seven steps less one semitone short of none: keep letter and sound on the same side of the octave.
   const semitonesUp = stepsUp === 0 && up > 6 ? up - 12 : stepsUp === 6 && up < 6 ? up + 12 : up;
   const interval = { steps: stepsUp, semitones: semitonesUp };
-  return semitonesUp > 6 ? { steps: interval.steps - 7, semitones: interval.semitones - 12 } : interval;
+  // A tritone is as far either way: it goes up from the lower pitch class and down from the higher, so that there and back is home.
+  const isDown = semitonesUp > 6 || (semitonesUp === 6 && pitchClassOf(from) > pitchClassOf(to));
+  return isDown ? { steps: interval.steps - 7, semitones: interval.semitones - 12 } : interval;
 }
 
 /** Signatures past seven signs are respelled to the sounding twin (twelve fifths away). */

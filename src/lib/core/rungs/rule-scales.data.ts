@@ -11,8 +11,8 @@ export type PositionRule = keyof typeof POSITION_RULES;
 
 export const LEFT_ONSETS = {
   'chord-changes': 'at chord changes',
-  'strong-beats': 'on strong beats',
-  beats: 'on beats',
+  'strong-beats': 'on strong beats and at chord changes',
+  beats: 'on beats and at chord changes',
   anywhere: 'anywhere',
 } as const;
 

@@ -23,6 +23,20 @@ export function generatedNoteId(measure: number, hand: 'right' | 'left', slot: n
   return noteId(`g${measure}${hand === 'right' ? 'R' : 'L'}${slot}${role}`);
 }
 
+/** Made by the program, rather than the source's or the teacher's. */
+export function isGeneratedNote(id: string): boolean {
+  return /^g\d+[RL]/.test(id);
+}
+
+/**
+ * The chord that a generated note was made from, as measure, hand and slot; null for other notes, and for one that only leads to
+ * the next chord.
+ */
+export function slotOf(id: string): string | null {
+  if (id.includes('approach')) return null;
+  return /^g\d+[RL]\d+/.exec(id)?.[0] ?? null;
+}
+
 /** The later parts of a note that had to be cut in two: `.1`, `.2`. */
 export function splitNoteId(id: NoteId, piece: number): NoteId {
   return piece === 0 ? id : noteId(`${id}.${piece}`);

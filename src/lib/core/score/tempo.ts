@@ -22,7 +22,7 @@ export function tempoOf(score: Score): number {
   return mark ? quartersAMinute(mark) : usualTempo(score.measures[0]?.time);
 }
 
-/** Milliseconds that a tick lasts at so many quarters a minute; null takes the score's own tempo. */
-export function msPerTick(score: Parameters<typeof tempoOf>[0], quarters: number | null): number {
-  return 60_000 / (quarters ?? tempoOf(score)) / TICKS_PER_QUARTER;
+/** Milliseconds that a tick lasts at so many quarters a minute. */
+export function msPerTick(quarters: number): number {
+  return 60_000 / quarters / TICKS_PER_QUARTER;
 }

@@ -124,8 +124,9 @@ export function isCountedInEighths(time: TimeSignature): boolean {
   return isCompound(time) || time.beatType >= 8;
 }
 
-/** Beats that carry the tune: one and three of four, one of three, every beat of compound metres and of two. */
+/** Beats that carry the tune: one and three of four, the first of two or three, every beat of compound metres and of halves. */
 export function strongBeats(time: TimeSignature): readonly number[] {
-  const points = strongPoints(time).map(Number);
-  return beatsOf(time).length === 3 && !isCompound(time) ? [0] : points;
+  const beats = beatsOf(time).length;
+  const isOnFirst = !isCompound(time) && (beats === 3 || (beats === 2 && time.beatType !== 2));
+  return isOnFirst ? [0] : strongPoints(time).map(Number);
 }

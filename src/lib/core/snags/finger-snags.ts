@@ -25,6 +25,15 @@ export function fingerSnags(
         remedies: own.length > 0 ? [takeFingersAway(own.map((note: Note) => note.id))] : [],
       });
     }
+    if (kind === 'pass')
+      return snag({
+        code: 'thumb-pass',
+        hand,
+        measure: notes.at(-1)!.measure,
+        detail: low.id,
+        sentence: `The thumb passes between ${notes.map((note) => pitchLabel(note.pitch)).join(' and ')}, and this rung has no passes yet.`,
+        notes,
+      });
     const end = hand === 'right' ? low : high;
     return snag({
       code: 'fingers',

@@ -15,6 +15,7 @@ export type SnagCode =
   | 'pedal-missing'
   | 'strain'
   | 'fingers'
+  | 'thumb-pass'
   | 'tune-lost'
   | 'measure-length'
   | 'pin';

@@ -1,7 +1,7 @@
 import { spellChord, tonesOf, toneInterval } from '../pitch/chord';
 import { transposeSpelling } from '../pitch/interval';
 import { midiOf, pitchClassOf, type Pitch } from '../pitch/pitch';
-import { generatedNoteId } from '../score/ids';
+import { generatedNoteId, isGeneratedNote } from '../score/ids';
 import type { Measure, Note, Rest } from '../score/model';
 import { beatsOf, isCompound } from '../score/time';
 import { TICKS_PER_QUARTER, ticks } from '../units';
@@ -66,7 +66,7 @@ export function addColours(
 }
 
 function isMade(note: Note): boolean {
-  return /^g\d+[RL]/.test(note.id) && note.tieTo === null;
+  return isGeneratedNote(note.id) && note.tieTo === null;
 }
 
 function isThird(note: Note, material: Material): boolean {

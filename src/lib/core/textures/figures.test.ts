@@ -2,14 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arbitraryTime } from '../../testing/arbitrary-score';
 import { metreLength } from '../score/time';
-import { strikesOf } from './figures';
-import { TEXTURES, type Figure } from '../document/choices/textures.data';
+import { atRest, placesIn, strikesOf } from './figures';
+import { SUNG_TEXTURES, TEXTURES, type Figure } from '../document/choices/textures.data';
 
 const FIGURES = [...new Set(Object.values(TEXTURES).map((texture) => texture.figure))] as Figure[];
 /** Strikes as `tones@quarters`. */
-const play = (figure: Figure, size: number, beats: number, beatType: number, isEnd = false) => {
+const play = (figure: Figure, size: number, beats: number, beatType: number) => {
   const time = { beats, beatType };
-  return strikesOf({ figure, size, from: 0, duration: metreLength(time), time, isEnd })
+  return strikesOf({ figure, size, from: 0, duration: metreLength(time), time })
     .map((strike) => `${strike.tones.join('')}@${strike.at / 10_080}`)
     .join(' ');
 };
@@ -28,8 +28,26 @@ describe('figures', () => {
     expect(play(figure, size, beats, beatType)).toBe(expected),
   );
 
-  it('come to rest in the last measure', () => {
-    for (const figure of FIGURES) expect(play(figure, 5, 4, 4, true).split(' ')).toHaveLength(1);
+  it('come to rest in the last measure: held, and close enough to be struck at once', () => {
+    for (const facts of [...Object.values(TEXTURES), ...Object.values(SUNG_TEXTURES)]) {
+      const rest = atRest(facts);
+      expect(rest.figure).toBe('held');
+      expect(['low-root-triad', 'root-fifth-tenth', 'triad-octave']).not.toContain(rest.stack);
+    }
+    expect(atRest(TEXTURES['root-fifth']).stack).toBe('root');
+    expect(atRest(TEXTURES['tenths-broken'])).toMatchObject({
+      stack: 'triad',
+      window: TEXTURES['close-triads'].window,
+    });
+  });
+
+  it('have as many places one after another as their stretch has parts', () => {
+    const places = (beats: number, beatType: number, from: number, quarters: number) =>
+      placesIn({ from: from * 10_080, duration: quarters * 10_080, time: { beats, beatType } });
+    expect(places(4, 4, 0, 4)).toBe(8);
+    expect(places(4, 4, 2, 1)).toBe(2);
+    expect(places(6, 8, 0, 3)).toBe(6);
+    expect(places(6, 8, 1.5, 1.5)).toBe(3);
   });
 
   it('cover any stretch of any metre without gap or overlap', () =>
@@ -50,7 +68,6 @@ describe('figures', () => {
             from,
             duration,
             time,
-            isEnd: false,
           });
           let at = from;
           for (const strike of strikes) {

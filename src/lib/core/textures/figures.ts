@@ -1,7 +1,7 @@
 import type { TimeSignature } from '../score/model';
 import { beatsOf } from '../score/time';
 import { ticks, type Ticks } from '../units';
-import type { Figure } from '../document/choices/textures.data';
+import { TEXTURES, type Figure, type TextureFacts } from '../document/choices/textures.data';
 
 /** One touch of a figure: when, counted from the start of the metre, for how long, and which notes of the stack. */
 export interface Strike {
@@ -19,8 +19,6 @@ interface FigureTask {
   readonly from: number;
   readonly duration: number;
   readonly time: TimeSignature;
-  /** The piece ends here: what moves comes to rest. */
-  readonly isEnd: boolean;
 }
 
 interface Stretch {
@@ -31,10 +29,10 @@ interface Stretch {
 
 /**
  * When the notes of a texture sound over one chord. Figures follow the beat groups of the metre, begin anew with every
- * chord, and come to rest in the last measure. Strikes do not overlap; all but off-beat ones cover the stretch without a gap.
+ * chord. Strikes do not overlap; all but off-beat ones cover the stretch without a gap.
  */
 export function strikesOf(task: FigureTask): readonly Strike[] {
-  const { figure, size, from, duration, isEnd } = task;
+  const { figure, size, from, duration } = task;
   const all = Array.from({ length: size }, (_, index) => index);
   const whole = [strike(from, duration, all)];
   const beats = beatsIn(task);
@@ -44,42 +42,53 @@ export function strikesOf(task: FigureTask): readonly Strike[] {
     case 'held':
       return whole;
     case 'pulsed':
-      return isEnd ? whole : beats.map((beat) => strike(beat.at, beat.length, all));
+      return beats.map((beat) => strike(beat.at, beat.length, all));
     case 'alternating':
-      if (isEnd) return [strike(from, duration, [0])];
       return beats.map((beat, index) => strike(beat.at, beat.length, [index % 2 === 0 ? 0 : size - 1]));
     case 'broken':
-      if (isEnd) return whole;
       return divided(beats).map((each, index) =>
         strike(each.at, each.length, [brokenTone(index, size, beats[0]!.division)]),
       );
     case 'bass-then-chord':
-      return isEnd ? whole : bassThenChord(beats, upper);
+      return bassThenChord(beats, upper);
     case 'swing':
-      // The low fifth only takes turns with the root; at the end it would blur with it.
-      return isEnd ? [strike(from, duration, [0, ...upper.slice(1)])] : swing(beats, upper);
+      return swing(beats, upper);
     case 'spread':
-      if (isEnd) return whole;
       return spread(from, duration, beats, size);
     case 'chord-and-top':
-      return isEnd ? whole : chordAndTop(beats, all);
+      return chordAndTop(beats, all);
     case 'outer-first':
-      if (isEnd) return whole;
       return divided(beats).map((each, index) =>
         strike(each.at, each.length, [outerFirst(index, size, beats[0]!.division)]),
       );
     case 'low-then-chord':
-      return isEnd ? whole : lowThenChord(from, duration, beats, upper);
+      return lowThenChord(from, duration, beats, upper);
     case 'walking':
-      return isEnd || size < 2 || beats.length < 2 ? [strike(from, duration, [0])] : walk(from, beats);
+      return size < 2 || beats.length < 2 ? [strike(from, duration, [0])] : walk(from, beats);
     case 'full-then-thin':
-      return isEnd ? whole : fullThenThin(beats, all);
+      return fullThenThin(beats, all);
     case 'off-beat':
-      return isEnd ? whole : offBeats(beats, all);
+      return offBeats(beats, all);
     case 'filled':
-      if (isEnd) return [strike(from, duration, all.slice(0, 3))];
       return divided(beats).map((each, index) => strike(each.at, each.length, [index % size]));
   }
+}
+
+/** How many notes one after another a broken figure has in a stretch; in compound beats three, or six and more. */
+export function placesIn(task: Pick<FigureTask, 'from' | 'duration' | 'time'>): number {
+  const beats = beatsIn(task);
+  const places = divided(beats).length;
+  return beats[0]?.division === 3 && places < 6 ? Math.min(3, places) : places;
+}
+
+/** The texture in which a piece comes to rest: what moves is held, and a chord lies close enough to be struck at once. */
+export function atRest(facts: TextureFacts): TextureFacts {
+  const { stack, figure } = facts;
+  if (figure === 'alternating') return { ...facts, stack: 'root', figure: 'held' };
+  const isFarFlung = stack === 'low-root-triad' || stack === 'root-fifth-tenth';
+  const { window, home } = TEXTURES['close-triads'];
+  if (isFarFlung) return { ...facts, stack: 'triad', figure: 'held', window, home };
+  return { ...facts, stack: stack === 'triad-octave' ? 'triad' : stack, figure: 'held' };
 }
 
 function strike(at: number, duration: number, tones: readonly number[]): Strike {
@@ -87,7 +96,11 @@ function strike(at: number, duration: number, tones: readonly number[]): Strike 
 }
 
 /** The beats of the metre inside the stretch; one that begins between beats opens with what is left of its beat. */
-function beatsIn({ from, duration, time }: FigureTask): readonly Stretch[] {
+function beatsIn({
+  from,
+  duration,
+  time,
+}: Pick<FigureTask, 'from' | 'duration' | 'time'>): readonly Stretch[] {
   const end = from + duration;
   return beatsOf(time).flatMap((beat): Stretch[] => {
     const at = Math.max(from, beat.at);
@@ -109,6 +122,7 @@ function divided(beats: readonly Stretch[]): readonly Stretch[] {
 /** Up and down through the chord in simple metre, up through it in each compound beat. */
 function brokenTone(index: number, size: number, division: 2 | 3): number {
   if (size < 3) return index % size;
+  if (size > 3) return [0, 1, 2, 3, 2, 1][index % 6]!;
   return division === 3 ? index % 3 : [0, 1, 2, 1][index % 4]!;
 }
 
@@ -152,9 +166,10 @@ function chordAndTop(beats: readonly Stretch[], all: readonly number[]): readonl
   });
 }
 
-/** Root, fifth, third, fifth; in compound beats root, fifth, third. */
+/** Root, fifth, third, fifth; in compound beats root, fifth, third. Of four notes each is struck once before one comes again. */
 function outerFirst(index: number, size: number, division: 2 | 3): number {
   if (size < 3) return index % size;
+  if (size > 3) return division === 3 ? [0, 3, 1, 2, 1, 3][index % 6]! : [0, 3, 1, 2][index % 4]!;
   return division === 3 ? [0, 2, 1][index % 3]! : [0, 2, 1, 2][index % 4]!;
 }
 

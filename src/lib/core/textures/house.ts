@@ -18,7 +18,7 @@ export const DEFAULT_HOUSE: readonly HouseTextures[] = [
     soloLeft: 'held-note',
     soloLeftInThree: 'held-note',
     soloRight: 'tune',
-    singLeft: 'held-note',
+    singLeft: 'held-root',
     singRight: 'root-triads',
   },
   {
@@ -26,20 +26,20 @@ export const DEFAULT_HOUSE: readonly HouseTextures[] = [
     soloLeftInThree: 'open-fifth',
     soloRight: 'tune',
     singLeft: 'held-root',
-    singRight: 'inversions-held',
+    singRight: 'root-triads-pulsed',
   },
   {
     soloLeft: 'close-triads',
     soloLeftInThree: 'close-triads',
     soloRight: 'thirds-at-ends',
-    singLeft: 'held-root',
+    singLeft: 'root-fifth',
     singRight: 'inversions-pulsed',
   },
   {
     soloLeft: 'broken-triads',
     soloLeftInThree: 'root-then-chord',
     soloRight: 'thirds-on-strong',
-    singLeft: 'root-fifth',
+    singLeft: 'pulsed-fifth',
     singRight: 'full-then-thin',
   },
   {
@@ -53,7 +53,7 @@ export const DEFAULT_HOUSE: readonly HouseTextures[] = [
     soloLeft: 'tenths-broken',
     soloLeftInThree: 'tenths-broken',
     soloRight: 'chord-under-tune',
-    singLeft: 'moving-bass',
+    singLeft: 'octave-bass',
     singRight: 'broken-filled',
   },
 ];

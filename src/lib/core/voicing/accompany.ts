@@ -1,43 +1,17 @@
-import type { LeftOnsets } from '../rungs/rule-scales.data';
 import type { HandSize } from '../hands/reach';
 import type { Position } from '../hands/position';
-import { midiOf } from '../pitch/pitch';
+import { bassOf, type NamedChord } from '../pitch/chord';
+import { midiOf, pitchClassOf, type Pitch } from '../pitch/pitch';
 import type { Note } from '../score/model';
-import { beatsOf, endOf, strongBeats } from '../score/time';
-import { ticks } from '../units';
-import { chordSpans, type ChordSpan } from './chord-spans';
+import { endOf } from '../score/time';
+import type { ChordSpan } from './chord-spans';
 import type { HandName } from '../hands/hand';
 import type { Material } from '../analyse/material';
 import type { TextureFacts } from '../document/choices/textures.data';
-import { voiceChords, type ChordVoicing } from './voice-chords';
+import { atRest, placesIn } from '../textures/figures';
+import { voiceChords, type ChordVoicing, type VoiceTask } from './voice-chords';
 import type { VoicingStyle } from '../document/choices/voicing-styles.data';
 import { writeChord } from './write-chords';
-
-/**
- * Chords as a hand of this rung plays them: one that comes where the hand does not strike is passed over, and the chord
- * before it goes on.
- */
-export function spansFor(material: Material, allowed: LeftOnsets | 'measures'): readonly ChordSpan[] {
-  const spans = chordSpans(material.score.measures, material.score.chords);
-  if (allowed === 'anywhere' || allowed === 'chord-changes') return spans;
-  const merged: ChordSpan[] = [];
-  for (const span of spans) {
-    const { measure, offset } = material.measures[span.measure]!;
-    const place = span.at - measure.start + offset;
-    const places: readonly number[] =
-      allowed === 'measures'
-        ? []
-        : allowed === 'beats'
-          ? beatsOf(measure.time).map((beat) => beat.at)
-          : strongBeats(measure.time);
-    const before = merged.at(-1);
-    const isPassedOver = span.at !== measure.start && !places.includes(place);
-    if (isPassedOver && before?.measure === span.measure)
-      merged[merged.length - 1] = { ...before, duration: ticks(before.duration + span.duration) };
-    else merged.push({ ...span, slot: before?.measure === span.measure ? before.slot + 1 : 0 });
-  }
-  return merged;
-}
 
 export interface AccompanyTask {
   readonly material: Material;
@@ -45,8 +19,11 @@ export interface AccompanyTask {
   readonly hand: HandName;
   /** The texture of each measure; null where the hand has something else to do. */
   readonly textureAt: (measure: number) => TextureFacts | null;
-  /** Widest notes together by the rung, in semitones; null for the hand's own. */
+  /** Notes at once by the rung, and the widest of them in semitones; null for the hand's own. */
+  readonly atOnce: number;
   readonly widest: number | null;
+  /** A seventh chord is played as its triad. */
+  readonly isPlain: boolean;
   readonly size: HandSize;
   readonly style: VoicingStyle;
   readonly positionAt: (measure: number) => Position | null;
@@ -64,24 +41,42 @@ export interface Accompaniment {
 export function accompany(task: AccompanyTask): Accompaniment {
   const { material, hand, spans } = task;
   const nearest = nearestKeys(spans, task.otherHand, hand);
-  const tasks = spans.flatMap((span, index) => {
-    const texture = task.textureAt(span.measure);
-    if (!texture) return [];
-    return [
-      {
-        span,
-        texture,
-        hand,
-        otherHand: nearest[index] ?? null,
-        reach: task.size[hand],
-        widest: task.widest,
-        position: task.positionAt(span.measure),
-      },
-    ];
-  });
-  const voicings = voiceChords(tasks, task.style);
-  const notes = new Map<number, Note[]>();
+  const stands = standsOnBass(material, spans);
   const end = endOf(material.score.measures);
+  const places = new Map<string, number>();
+  const tasks: VoiceTask[] = [];
+  const twinOf: number[] = [];
+  for (const [index, span] of spans.entries()) {
+    const own = task.textureAt(span.measure);
+    if (!own) continue;
+    const { measure, offset } = material.measures[span.measure]!;
+    const from = span.at - measure.start + offset;
+    const place = `${material.twinOf[span.measure]!}/${span.slot}`;
+    if (!places.has(place)) places.set(place, tasks.length);
+    twinOf.push(places.get(place)!);
+    tasks.push({
+      span,
+      texture: span.at + span.duration === end ? atRest(own) : own,
+      hand,
+      otherHand: nearest[index] ?? null,
+      reach: task.size[hand],
+      widest: task.widest,
+      position: task.positionAt(span.measure),
+      room: {
+        atOnce: task.atOnce,
+        inTurn: placesIn({ from, duration: span.duration, time: measure.time }),
+        isPlain: task.isPlain,
+        isOverBass: hand === 'right',
+      },
+      standsOnBass: stands[index]!,
+    });
+  }
+  const voicings = voiceChords(tasks, task.style, twinOf);
+  const approached = nextBasses(
+    voicings,
+    (each) => `${material.twinOf[each.span.measure]!}/${each.span.slot}`,
+  );
+  const notes = new Map<number, Note[]>();
   for (const [index, voicing] of voicings.entries()) {
     const { measure, offset } = material.measures[voicing.span.measure]!;
     const own = notes.get(measure.index) ?? [];
@@ -91,13 +86,52 @@ export function accompany(task: AccompanyTask): Accompaniment {
         hand,
         measure,
         offset,
-        isEnd: voicing.span.at + voicing.span.duration === end,
-        next: voicings[index + 1]?.tones[0]?.pitch ?? null,
+        next: approached[index]!,
       }),
     );
     notes.set(measure.index, own);
   }
   return { notes, voicings };
+}
+
+/**
+ * The bass to come after each chord, towards which a bass may walk; null where what is played alike goes on to different basses,
+ * as a walk that fits the one would lead astray before the other.
+ */
+function nextBasses(
+  voicings: readonly ChordVoicing[],
+  kindOf: (voicing: ChordVoicing) => string,
+): readonly (Pitch | null)[] {
+  const next = (index: number) => voicings[index + 1]?.tones[0]?.pitch ?? null;
+  const keys = new Map<string, Set<number>>();
+  for (const [index, voicing] of voicings.entries()) {
+    const pitch = next(index);
+    const kind = kindOf(voicing);
+    keys.set(kind, (keys.get(kind) ?? new Set()).add(pitch ? midiOf(pitch) : -1));
+  }
+  return voicings.map((voicing, index) => (keys.get(kindOf(voicing))!.size === 1 ? next(index) : null));
+}
+
+/** Sections open and close on the bass; so does, where it can, a chord beside one whose bass is written out. */
+function standsOnBass(material: Material, spans: readonly ChordSpan[]): readonly VoiceTask['standsOnBass'][] {
+  const named = spans.flatMap(({ chord }, index) => (chord?.kind === 'chord' ? [{ chord, index }] : []));
+  const must = new Set(
+    material.sections.flatMap(({ from, to }) => {
+      const own = named.filter(({ index }) => spans[index]!.measure >= from && spans[index]!.measure <= to);
+      return own.length === 0 ? [] : [own[0]!.index, own.at(-1)!.index];
+    }),
+  );
+  const should = new Set(
+    named.flatMap(({ index }, order) => {
+      const besides = [named[order - 1], named[order + 1]].flatMap((each) => each?.chord ?? []);
+      return besides.some(isOverAnother) ? [index] : [];
+    }),
+  );
+  return spans.map((_, index) => (must.has(index) ? 'must' : should.has(index) ? 'should' : 'may'));
+}
+
+function isOverAnother(chord: NamedChord): boolean {
+  return pitchClassOf(bassOf(chord)) !== pitchClassOf(chord.root);
 }
 
 /** The other hand's nearest key during each span; one pass, as both come in order of time. */

@@ -1,6 +1,5 @@
 import type { Chord } from '../pitch/chord';
 import type { ChordSymbol, Measure } from '../score/model';
-import { isPickup } from '../score/time';
 import { ticks, type Ticks } from '../units';
 
 /** A stretch inside one measure over which one chord holds. */
@@ -14,10 +13,7 @@ export interface ChordSpan {
   readonly chord: Chord | null;
 }
 
-/**
- * Cuts the measures at the chord symbols; a chord goes on until the next. In a pickup the left hand waits for the
- * downbeat, so its chord is left out there.
- */
+/** Cuts the measures at the chord symbols; a chord goes on until the next. A pickup's chord is played like any other. */
 export function chordSpans(
   measures: readonly Measure[],
   chords: readonly ChordSymbol[],
@@ -34,13 +30,12 @@ export function chordSpans(
       if (symbol.at === cuts.at(-1)!.at) cuts.pop();
       cuts.push({ at: symbol.at, chord: current });
     }
-    const isLeadIn = measure.index === 0 && isPickup(measures);
     return cuts.map((cut, slot) => ({
       measure: measure.index,
       slot,
       at: ticks(cut.at),
       duration: ticks((cuts[slot + 1]?.at ?? end) - cut.at),
-      chord: isLeadIn ? null : cut.chord,
+      chord: cut.chord,
     }));
   });
 }

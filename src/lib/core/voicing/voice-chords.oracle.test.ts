@@ -41,6 +41,8 @@ function tasksFor(
       reach: comfort === 13 ? AVERAGE_HAND.left : spanFromComfort(comfort),
       widest: null,
       position: null,
+      room: { atOnce: 3, inTurn: 4, isPlain: false, isOverBass: false },
+      standsOnBass: 'may',
     };
   });
 }

@@ -34,6 +34,8 @@ function voice(symbols: string, texture: GeneratedTexture, options: VoiceOptions
     reach: options.reach ?? AVERAGE_HAND.left,
     widest: null,
     position: options.position ?? null,
+    room: { atOnce: 3, inTurn: 4, isPlain: false, isOverBass: false },
+    standsOnBass: 'may',
   }));
   return voiceChords(tasks, options.style).map(({ tones }) =>
     tones.map(({ pitch }) => pitchName(pitch)).join(' '),
@@ -66,7 +68,7 @@ describe('the left hand', () => {
   it('goes lower when the tune comes down to it', () => {
     const top = (names: string[]) => names[0]!.split(' ').at(-1);
     expect(top(voice('F', 'close-triads', { otherHand: 72 }))).toBe('C4');
-    expect(top(voice('F', 'close-triads', { otherHand: 58 }))).toBe('A3');
+    expect(top(voice('F', 'close-triads', { otherHand: 58 }))).toBe('F3');
   });
 
   it('stays in root position where that is the style, and keeps one shape a chord where that is', () => {
@@ -111,7 +113,7 @@ describe('chord spans', () => {
     chord: chord(text),
   });
 
-  it('go on over the barline, change inside the measure, and leave the pickup to the tune', () => {
+  it('go on over the barline, change inside the measure, and begin in the pickup', () => {
     const spans = chordSpans(score.measures, [symbol(0, 0, 'C'), symbol(30_240, 1, 'F')]);
     expect(
       spans.map(({ measure, slot, duration, chord: held }) => [
@@ -121,7 +123,7 @@ describe('chord spans', () => {
         held?.kind === 'chord' ? held.root.step : null,
       ]),
     ).toEqual([
-      [0, 0, 1, null],
+      [0, 0, 1, 'C'],
       [1, 0, 2, 'C'],
       [1, 1, 2, 'F'],
       [2, 0, 4, 'F'],

@@ -1,13 +1,15 @@
 import type { VoicingStyle } from '../document/choices/voicing-styles.data';
 import { type HandSpan, canReach } from '../hands/reach';
-import { bassOf, chordName, spellChord, tonesOf, type NamedChord } from '../pitch/chord';
-import { diatonicIndex, midiOf, mod, pitchClassOf, type Pitch, type Spelling } from '../pitch/pitch';
+import { bassOf, chordName, type NamedChord } from '../pitch/chord';
+import { diatonicIndex, midiOf, pitchClassOf, type Pitch, type Spelling } from '../pitch/pitch';
 import type { Position } from '../hands/position';
-import { chooseVoicings, totalMovement, type Voicing } from './choose-voicings';
+import { totalMovement } from './choose-voicings';
+import { BROKEN, fifthOver, shapesOf, type Room, type ShapeTone } from './chord-shapes';
 import type { ChordSpan } from './chord-spans';
 import type { HandName } from '../hands/hand';
 import { isMuddy, worstPair } from '../hands/mud';
 import type { RegisterWindow, TextureFacts } from '../document/choices/textures.data';
+import { tiedPath } from './tied-path';
 
 /** One chord span to be voiced, and what binds it. */
 export interface VoiceTask {
@@ -21,6 +23,10 @@ export interface VoiceTask {
   readonly widest: number | null;
   /** Five letters that the hand stays on; null where it may move. */
   readonly position: Position | null;
+  /** How much of the chord the hand has room for. */
+  readonly room: Room;
+  /** Whether the root, or the note after the slash, must be lowest (a section opens or closes here), should, or need not. */
+  readonly standsOnBass: 'must' | 'should' | 'may';
 }
 
 /** What a hand has for one chord span: the notes of its stack, in the order in which figures count them. */
@@ -39,6 +45,8 @@ export interface Tone {
 interface Stacked {
   readonly tones: readonly Tone[];
   readonly inversion: number;
+  readonly missing: number;
+  /** Low to high, as MIDI numbers. */
   readonly keys: readonly number[];
   readonly lowStep: number;
   readonly highStep: number;
@@ -48,7 +56,9 @@ interface Stacked {
   readonly isBassLowest: boolean;
 }
 
-export interface Option extends Voicing, Stacked {}
+export interface Option extends Stacked {
+  readonly cost: number;
+}
 
 /** Costs in quarters of a semitone of movement, so that they stay whole. */
 export const COSTS = {
@@ -59,34 +69,53 @@ export const COSTS = {
   tooWide: 900,
   outsidePosition: 500,
   notTheBass: 60,
+  offTheBass: { must: 700, should: 60, may: 0 },
+  /** A root triad that is not in root position. */
+  turnedTriad: 120,
+  /** A tone that tells the chord and is not heard. */
+  toneMissing: 160,
   perSemitoneFromHome: 1,
-  inversions: [0, 2, 4],
+  inversions: [0, 2, 6, 6],
 } as const;
 
 /**
  * Voices a hand over the whole progression: least movement, common tones kept, inside the texture's register window, in
- * reach, clear of mud and of the other hand. Spans without a chord are left out (the hand rests). O(chords × options²).
+ * reach, clear of mud and of the other hand. What repeats is voiced once: `twinOf` names for each task the first that is voiced
+ * alike, or itself. Spans without a chord are left out (the hand rests). O(chords × options²).
  */
 export function voiceChords(
   tasks: readonly VoiceTask[],
   style: VoicingStyle = 'nearest',
+  twinOf: readonly number[] = tasks.map((_, index) => index),
 ): readonly ChordVoicing[] {
-  const voiced = tasks.flatMap((task) => {
+  const places = new Map<number, number>();
+  const voiced = tasks.flatMap((task, index) => {
     const { chord } = task.span;
-    return chord?.kind === 'chord' ? [{ task, chord, options: optionsFor(task, chord, style) }] : [];
+    if (chord?.kind !== 'chord') return [];
+    places.set(index, places.size);
+    return [{ task, chord, options: voicingOptions(task, chord, style), twin: twinOf[index]! }];
   });
-  const progression = voiced.map(({ options }) => options);
-  let chosen = choose(progression);
+  const twins = voiced.map(({ twin, options }, index) => {
+    const first = places.get(twin) ?? index;
+    return voiced[first]!.options.length === options.length ? first : index;
+  });
+  const options = withoutHopeless(
+    voiced.map((each) => each.options),
+    twins,
+  );
+  let chosen = choose(options, twins);
   if (style === 'same-shape') {
     const shapes = usualShapes(
       voiced.map(({ chord }) => chord),
       chosen,
     );
+    const usual = options.map((own, index) => {
+      const same = own.filter((option) => option.inversion === shapes.get(chordName(voiced[index]!.chord)));
+      return same.length > 0 ? same : own;
+    });
     chosen = choose(
-      voiced.map(({ chord, options }) => {
-        const same = options.filter((option) => option.inversion === shapes.get(chordName(chord)));
-        return same.length > 0 ? same : options;
-      }),
+      usual,
+      twins.map((first, index) => (usual[first]!.length === usual[index]!.length ? first : index)),
     );
   }
   return voiced.map(({ task }, index) => ({
@@ -96,11 +125,37 @@ export function voiceChords(
   }));
 }
 
-function choose(progression: readonly (readonly Option[])[]): readonly Option[] {
-  return chooseVoicings(
-    progression,
-    (from, to) => COSTS.semitoneMoved * totalMovement(from, to),
-  ) as readonly Option[];
+function choose(progression: readonly (readonly Option[])[], twinOf: readonly number[]): readonly Option[] {
+  const path = tiedPath({
+    nodes: progression.map((options) => options.map(({ cost }) => cost)),
+    edge: (step, from, to) =>
+      COSTS.semitoneMoved * totalMovement(progression[step - 1]![from]!.keys, progression[step]![to]!.keys),
+    twinOf,
+  });
+  return path.map((option, index) => progression[index]![option]!);
+}
+
+/** Beyond this a shape is never made good by moving less: it is 75 semitones on either side. */
+const WORTH_MOVING = 600;
+
+/** The shapes that can be part of a best way, the same of all that are voiced alike. */
+function withoutHopeless(
+  progression: readonly (readonly Option[])[],
+  twinOf: readonly number[],
+): readonly (readonly Option[])[] {
+  const sums = new Map<number, { readonly costs: number[]; count: number }>();
+  for (const [index, options] of progression.entries()) {
+    const own = sums.get(twinOf[index]!);
+    if (own) {
+      for (const [at, { cost }] of options.entries()) own.costs[at]! += cost;
+      own.count += 1;
+    } else sums.set(twinOf[index]!, { costs: options.map(({ cost }) => cost), count: 1 });
+  }
+  return progression.map((options, index) => {
+    const { costs, count } = sums.get(twinOf[index]!)!;
+    const cheapest = Math.min(...costs);
+    return options.filter((_, at) => costs[at]! <= cheapest + count * WORTH_MOVING);
+  });
 }
 
 /** For each chord the inversion that it was given most often; the first of those that tie. */
@@ -121,18 +176,26 @@ function usualShapes(chords: readonly NamedChord[], chosen: readonly Option[]): 
 const stacked = new Map<string, readonly Stacked[]>();
 const MOST_KEPT = 4_000;
 
-function stacksOf({ stack, window, figure }: TextureFacts, chord: NamedChord): readonly Stacked[] {
-  const name = `${stack}/${figure}/${window.lowest}/${window.highest}/${chordName(chord)}`;
+function stacksOf(
+  { stack, window, figure }: TextureFacts,
+  chord: NamedChord,
+  room: Room,
+): readonly Stacked[] {
+  const name = [
+    ...[stack, figure, window.lowest, window.highest, chordName(chord)],
+    ...[room.atOnce, room.inTurn, room.isPlain, room.isOverBass],
+  ].join('/');
   const known = stacked.get(name);
   if (known) return known;
+  const shapes = shapesOf(stack, figure, chord, room);
   const stacks =
     stack === 'low-root-triad'
-      ? lowRootStacks(chord, window, figure === 'swing')
-      : shapesOf(stack, chord).flatMap((shape, inversion) =>
-          OCTAVES.map((octave) => ({ tones: stackFrom(shape, octave), inversion })),
+      ? lowRootStacks(chord, shapes, window, figure === 'swing')
+      : shapes.flatMap((shape) =>
+          OCTAVES.map((octave) => ({ ...shape, tones: stackFrom(shape.tones, octave) })),
         );
   const bass = pitchClassOf(bassOf(chord));
-  const made = stacks.flatMap(({ tones, inversion }): Stacked[] => {
+  const made = stacks.flatMap(({ tones, inversion, missing }): Stacked[] => {
     const keys = tones.map(({ pitch }) => midiOf(pitch)).sort((a, b) => a - b);
     if (keys[0]! < LOWEST_KEY || keys.at(-1)! > HIGHEST_KEY) return [];
     // Bass and chord of a moving texture do not sound together; what is struck at once is judged.
@@ -143,6 +206,7 @@ function stacksOf({ stack, window, figure }: TextureFacts, chord: NamedChord): r
       {
         tones,
         inversion,
+        missing,
         keys,
         lowStep: Math.min(...steps),
         highStep: Math.max(...steps),
@@ -159,31 +223,12 @@ function stacksOf({ stack, window, figure }: TextureFacts, chord: NamedChord): r
 
 /** Every shape that could be played for a chord, with what each costs by itself. */
 export function voicingOptions(task: VoiceTask, chord: NamedChord, style: VoicingStyle): readonly Option[] {
-  const stacks = stacksOf(task.texture, chord);
+  const stacks = stacksOf(task.texture, chord, task.room);
   const inRoot = style === 'root' ? stacks.filter(({ inversion }) => inversion === 0) : [];
   // Over a low root no root position may lie in the chord's window: the nearest inversion is better than silence.
   const allowed = inRoot.length > 0 ? inRoot : stacks;
   return allowed.map((each): Option => ({ ...each, cost: costOf(task, each) }));
 }
-
-/** The shapes that can be part of a best way. */
-function optionsFor(task: VoiceTask, chord: NamedChord, style: VoicingStyle): readonly Option[] {
-  const options = voicingOptions(task, chord, style);
-  const cheapest = options.reduce((least, each) => Math.min(least, each.cost), Infinity);
-  return options.filter((each) => each.cost <= cheapest + WORTH_MOVING);
-}
-
-/** Beyond this a shape is never made good by moving less: it is 75 semitones on either side. */
-const WORTH_MOVING = 600;
-
-/** Figures that strike the notes of their stack one after another ask for no reach. */
-const BROKEN: readonly TextureFacts['figure'][] = [
-  'broken',
-  'outer-first',
-  'spread',
-  'alternating',
-  'filled',
-];
 
 function costOf(task: VoiceTask, each: Stacked): number {
   const { stack, window, home, figure } = task.texture;
@@ -206,9 +251,12 @@ function costOf(task: VoiceTask, each: Stacked): number {
     (isTooWide ? COSTS.tooWide : 0) +
     (isOutside ? COSTS.outsidePosition : 0) +
     (stack === 'note-in-position' && !each.isBassLowest ? COSTS.notTheBass : 0) +
+    (task.hand === 'left' && !each.isBassLowest ? COSTS.offTheBass[task.standsOnBass] : 0) +
+    (stack === 'root-triad' && each.inversion > 0 ? COSTS.turnedTriad : 0) +
+    each.missing * COSTS.toneMissing +
     overlap * COSTS.towardsOtherHand +
     (position === null ? Math.abs(lowest - home) * COSTS.perSemitoneFromHome : 0) +
-    COSTS.inversions[Math.min(2, each.inversion)]!
+    COSTS.inversions[each.inversion]!
   );
 }
 
@@ -219,24 +267,24 @@ const HIGHEST_KEY = 84;
 const CHORD_WINDOW = { lowest: 45, highest: 57 };
 const LEAST_GAP = 3;
 
-/** A low root with every inversion of the chord above it; a swing bass has the chord's fifth beside the root, too. */
-function lowRootStacks(chord: NamedChord, window: RegisterWindow, hasLowFifth: boolean) {
-  const triad = triadOf(chord);
-  const root = { spelling: bassOf(chord), role: 'root' };
-  const fifth = fifthAbove(chord) ?? root;
-  const chords = triad.flatMap((_, turn) =>
-    OCTAVES.map((octave) => ({ tones: stackFrom(rotate(triad, turn), octave), inversion: turn })),
-  );
-  return chords
+/** A low root with every turn of the chord above it; a swing bass has the chord's fifth beside the root, too. */
+function lowRootStacks(
+  chord: NamedChord,
+  shapes: ReturnType<typeof shapesOf>,
+  window: RegisterWindow,
+  hasLowFifth: boolean,
+) {
+  const root = bassOf(chord);
+  const fifth = fifthOver(chord)?.spelling ?? root;
+  return shapes
+    .flatMap((shape) => OCTAVES.map((octave) => ({ ...shape, tones: stackFrom(shape.tones, octave) })))
     .filter(({ tones }) => isIn(CHORD_WINDOW, midiOf(tones[0]!.pitch)))
-    .flatMap(({ tones, inversion }) =>
+    .flatMap((shape) =>
       OCTAVES.flatMap((octave) => {
-        const low: Pitch = { ...root.spelling, octave };
-        if (!isIn(window, midiOf(low)) || midiOf(tones[0]!.pitch) - midiOf(low) < LEAST_GAP) return [];
-        const second = hasLowFifth
-          ? [{ pitch: lowFifth(fifth.spelling, low, window.lowest), role: 'fifth' }]
-          : [];
-        return [{ tones: [{ pitch: low, role: 'root' }, ...second, ...tones], inversion }];
+        const low: Pitch = { ...root, octave };
+        if (!isIn(window, midiOf(low)) || midiOf(shape.tones[0]!.pitch) - midiOf(low) < LEAST_GAP) return [];
+        const second = hasLowFifth ? [{ pitch: lowFifth(fifth, low, window.lowest), role: 'fifth' }] : [];
+        return [{ ...shape, tones: [{ pitch: low, role: 'root' }, ...second, ...shape.tones] }];
       }),
     );
 }
@@ -257,84 +305,8 @@ function isIn(window: RegisterWindow, key: number): boolean {
   return key >= window.lowest && key <= window.highest;
 }
 
-type Shape = readonly { readonly spelling: Spelling; readonly role: string }[];
-
-/** The orders in which a texture may stack a chord's notes, lowest first. */
-function shapesOf(stack: TextureFacts['stack'], chord: NamedChord): readonly Shape[] {
-  const bass = { spelling: bassOf(chord), role: chord.bass ? 'bass' : 'root' };
-  const triad = triadOf(chord);
-  const fifth = fifthAbove(chord);
-  const octave = { spelling: bass.spelling, role: 'octave' };
-  const third = triad[1] ? { ...triad[1], role: 'third' } : octave;
-  switch (stack) {
-    case 'root':
-      return [[bass]];
-    case 'note-in-position':
-      return [[bass], ...triad.filter((tone) => !isSameSound(tone, bass)).map((tone) => [tone])];
-    case 'root-octave':
-      return [[bass, octave]];
-    case 'root-third':
-      return [[bass, third]];
-    case 'root-seventh': {
-      const seventh = seventhOf(chord);
-      return [[bass, seventh ?? third]];
-    }
-    case 'root-fifth':
-      return [fifth ? [bass, fifth] : [bass]];
-    case 'root-fifth-octave':
-      return [fifth ? [bass, fifth, octave] : [bass, octave]];
-    case 'root-fifth-tenth':
-      return [fifth && triad.length > 2 ? [bass, fifth, { ...third, role: 'tenth' }] : [bass, octave]];
-    case 'root-triad':
-      return [triad];
-    case 'triad-octave':
-      return triad.map((_, turn) => {
-        const turned = rotate(triad, turn);
-        return [...turned, { ...turned[0]!, role: 'octave' }];
-      });
-    case 'triad':
-    case 'low-root-triad': {
-      const inBass = triad.findIndex((tone) => isSameSound(tone, bass));
-      if (!chord.bass) return triad.map((_, turn) => rotate(triad, turn));
-      // The note after the slash belongs at the bottom; a foreign one takes the place of the chord's own lowest note.
-      return inBass >= 0 ? [rotate(triad, inBass)] : [[bass, ...triad.slice(-2)]];
-    }
-  }
-}
-
-function isSameSound(a: Shape[number], b: Shape[number]): boolean {
-  return pitchClassOf(a.spelling) === pitchClassOf(b.spelling);
-}
-
-function triadOf(chord: NamedChord): Shape {
-  const names = spellChord({ ...chord, bass: null });
-  const tones = tonesOf(chord.quality);
-  return tones.slice(0, 3).map((tone, index) => ({ spelling: names[index]!, role: `t${tone.degree}` }));
-}
-
-function seventhOf(chord: NamedChord): Shape[number] | null {
-  const index = tonesOf(chord.quality).findIndex((tone) => tone.degree === 7);
-  const name = spellChord({ ...chord, bass: null })[index];
-  return name ? { spelling: name, role: 'seventh' } : null;
-}
-
-/** The chord's own fifth over its root; over a slash bass, a chord note a fifth above it if there is one. */
-function fifthAbove(chord: NamedChord): Shape[number] | null {
-  const tones = tonesOf(chord.quality);
-  const names = spellChord({ ...chord, bass: null });
-  const bass = pitchClassOf(bassOf(chord));
-  const fifths = chord.bass
-    ? names.filter((name) => mod(pitchClassOf(name) - bass, 12) === 7)
-    : names.filter((_, index) => tones[index]!.degree === 5);
-  return fifths[0] ? { spelling: fifths[0], role: 'fifth' } : null;
-}
-
-function rotate(shape: Shape, turn: number): Shape {
-  return [...shape.slice(turn), ...shape.slice(0, turn)];
-}
-
 /** Stacks the notes upward, each in the nearest place above the one before. */
-function stackFrom(shape: Shape, octave: number): readonly Tone[] {
+function stackFrom(shape: readonly ShapeTone[], octave: number): readonly Tone[] {
   const tones: Tone[] = [];
   for (const { spelling, role } of shape) {
     let pitch: Pitch = { ...spelling, octave };

@@ -15,14 +15,12 @@ interface WriteTask {
   readonly measure: Measure;
   /** Where the measure begins in its metre. */
   readonly offset: number;
-  /** The piece ends with this chord: what moves comes to rest. */
-  readonly isEnd: boolean;
   /** The bass to come, which a moving bass steps towards. */
   readonly next: Pitch | null;
 }
 
 /** The notes of one chord: the strikes of its figure, each cut into written values where the metre asks for it. */
-export function writeChord({ voicing, hand, measure, offset, isEnd, next }: WriteTask): readonly Note[] {
+export function writeChord({ voicing, hand, measure, offset, next }: WriteTask): readonly Note[] {
   const { span, texture } = voicing;
   const from = span.at - measure.start + offset;
   const isOverfull = from + span.duration > metreLength(measure.time);
@@ -33,7 +31,6 @@ export function writeChord({ voicing, hand, measure, offset, isEnd, next }: Writ
     from,
     duration: span.duration,
     time: measure.time,
-    isEnd,
   });
   return strikes.flatMap((strike, order) =>
     strike.tones.flatMap((index) => {

@@ -83,10 +83,12 @@
   ]);
   const tempos = $derived.by(() => {
     const own = Math.round(bench.work.source?.tempo ?? 92);
+    const played = recipe.tempo === null ? (bench.work.arrangement?.tempo ?? own) : own;
     const steps = [40, 48, 56, 60, 66, 72, 80, 88, 96, 104, 112, 120, 132, 144, 160];
     return [
-      { value: '', label: `♩ = ${own}`, note: 'as it came' },
-      ...[...new Set([...steps, recipe.tempo ?? 60])]
+      { value: '', label: `♩ = ${Math.round(played)}`, note: 'by the rung' },
+      { value: 'as-source', label: `♩ = ${own}`, note: 'as it came' },
+      ...[...new Set([...steps, ...(typeof recipe.tempo === 'number' ? [recipe.tempo] : [])])]
         .sort((a, b) => a - b)
         .map((tempo) => ({ value: String(tempo), label: `♩ = ${tempo}` })),
     ];
@@ -266,7 +268,8 @@
     name="Tempo"
     value={recipe.tempo === null ? '' : String(recipe.tempo)}
     choices={tempos}
-    onchoose={(tempo) => bench.work.choose({ tempo: tempo === '' ? null : Number(tempo) })}
+    onchoose={(tempo) =>
+      bench.work.choose({ tempo: tempo === '' ? null : tempo === 'as-source' ? tempo : Number(tempo) })}
   />
   {#if showsAll || colour !== 'none'}·
     <ChoiceWord

@@ -1,5 +1,6 @@
 import type { ClefChange, Mark, Measure, Note, Rest, Score } from '../../score/model';
 import { metreLength } from '../../score/time';
+import { writtenOut } from '../../score/written-out';
 import { TICKS_PER_QUARTER, type NoteId } from '../../units';
 import { escapeXml } from '../xml';
 import { beamSigns } from './beams';
@@ -19,7 +20,7 @@ type Timed = { readonly at: number; readonly xml: string };
  * Divisions are the coarsest that hold every time exactly. O(events).
  */
 export function writeMusicXml(source: Score, counts: readonly PrintedCount[] = []): string {
-  const score = withWordsAsDirections(source);
+  const score = writtenOut(withWordsAsDirections(source));
   const divisions = TICKS_PER_QUARTER / commonUnit(score, counts);
   const unit = TICKS_PER_QUARTER / divisions;
   const tieTargets = new Set(score.notes.flatMap((note) => (note.tieTo === null ? [] : [note.tieTo])));
