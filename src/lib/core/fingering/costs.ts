@@ -184,7 +184,7 @@ function isPairBeyond(
 }
 
 /** A hop, or a long finger over a long one, in a tune over chords costs so much beyond what it does in a single line. */
-const BROKEN_TUNE = 150;
+const BROKEN_TUNE = 400;
 
 /** The tune leads: its top notes move as a single line, and what lies beneath them takes what is left. */
 export function underTuneCost(

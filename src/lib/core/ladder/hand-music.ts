@@ -1,3 +1,4 @@
+import type { CodedBreak } from '../limits/registry';
 import type { Note } from '../score/model';
 import { RHYTHM_CLASSES, type RhythmClass } from '../rungs/rhythm-classes.data';
 import type { Accompaniment } from '../voicing/accompany';
@@ -13,6 +14,16 @@ import { thin } from './thin';
 /** Coarser rhythms that are tried when the rung's own does not do. */
 const COARSER_TRIES = 3;
 
+/** Why a coarser rhythm than the rung's own is tried: what its own breaks, or else the load. */
+export function whyCoarser(breaks: readonly CodedBreak[]): string {
+  const isFast = breaks.some(({ limit }) => limit === 'speed');
+  if (isFast) return 'at this tempo the notes would come faster than this rung takes';
+  const other = breaks.find(({ limit }) => limit !== 'rhythm');
+  return other
+    ? `otherwise ${other.sentence}`
+    : 'the measure would weigh more than this rung, or the one above it, takes';
+}
+
 /** The rung's own rhythm and coarser ones; the source's where the tune must be kept. */
 export function rhythmsAt({ own, rung, pins }: CandidateContext): readonly RhythmClass[] {
   if (pins.keep.has(own.measure.index)) return ['any'];
@@ -23,7 +34,12 @@ export function rhythmsAt({ own, rung, pins }: CandidateContext): readonly Rhyth
 }
 
 /** The source's own notes in a rhythm, thinned to what the rung and the hand take. */
-export function writtenMusic(context: CandidateContext, hand: HandName, rhythm: RhythmClass): HandMusic {
+export function writtenMusic(
+  context: CandidateContext,
+  hand: HandName,
+  rhythm: RhythmClass,
+  because: string | null,
+): HandMusic {
   const { material, own, rung, setting, size, pins } = context;
   const source = hand === 'right' ? own.upper : own.lower;
   const reduced = reduceRhythm({
@@ -34,6 +50,7 @@ export function writtenMusic(context: CandidateContext, hand: HandName, rhythm: 
     rests: source.rests,
     heldFrom: material.heldFrom,
     rhythm,
+    because,
   });
   if (pins.keep.has(own.measure.index)) return reduced;
   const thinned = thin(reduced.notes, hand, {

@@ -7,7 +7,7 @@ import type { Setting } from '../document/choices/settings.data';
 import { isPlainRung } from './chord-sounds';
 import { weighHand, type CandidateContext, type HandChoice } from './hand-choice';
 import type { Choice } from './choose';
-import { isSameMusic, madeMusic, rhythmsAt, writtenMusic } from './hand-music';
+import { isSameMusic, madeMusic, rhythmsAt, whyCoarser, writtenMusic } from './hand-music';
 import type { SectionHands } from './section-hands';
 import { fillWithRests } from '../score/fill-rests';
 import { textureFacts } from './rules';
@@ -111,7 +111,8 @@ export class LeftChoices {
   #writtenLefts(context: CandidateContext): readonly HandChoice<LeftTexture>[] {
     const options: HandChoice<LeftTexture>[] = [];
     for (const rhythm of rhythmsAt(context)) {
-      const music = writtenMusic(context, 'left', rhythm);
+      const [finest] = options;
+      const music = writtenMusic(context, 'left', rhythm, finest ? whyCoarser(finest.breaks) : null);
       if (options.some((each) => isSameMusic(each.music.notes, music.notes))) continue;
       options.push(weighHand<LeftTexture>(context, 'left', { texture: 'as-written', rhythm, music }));
     }

@@ -25,6 +25,8 @@ export interface ReduceTask {
   /** Notes held over from the measure before, with the place in its metre where they were struck, if in that measure. */
   readonly heldFrom: ReadonlyMap<NoteId, number>;
   readonly rhythm: RhythmClass;
+  /** What asks for a rhythm coarser than the rung's own, in words; null where it is the rung's own. */
+  readonly because?: string | null;
 }
 
 interface Column {
@@ -59,11 +61,11 @@ export function reduceRhythm(task: ReduceTask): HandMusic {
 }
 
 function reduceVoice(
-  { measure, offset, hand, heldFrom, rhythm }: ReduceTask,
+  { measure, offset, hand, heldFrom, rhythm, because = null }: ReduceTask,
   all: readonly Note[],
 ): Pick<HandMusic, 'notes' | 'losses'> {
   const losses: Loss[] = [];
-  const why = `${RHYTHM_LABELS[rhythm]} are this rung’s rhythm`;
+  const why = because ?? `${RHYTHM_LABELS[rhythm]} are this rung’s rhythm`;
   const lose = (
     notes: readonly Note[],
     kind: Loss['kind'],

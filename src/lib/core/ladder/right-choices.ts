@@ -7,7 +7,7 @@ import { accompany, type Accompaniment } from '../voicing/accompany';
 import { chordSpans } from '../voicing/chord-spans';
 import { isPlainRung } from './chord-sounds';
 import { weighHand, type CandidateContext, type HandChoice } from './hand-choice';
-import { isSameMusic, madeMusic, rhythmsAt, writtenMusic } from './hand-music';
+import { isSameMusic, madeMusic, rhythmsAt, whyCoarser, writtenMusic } from './hand-music';
 import { MOST_TEXTURES, type LeftChoices } from './left-choices';
 import { notesAllowed } from '../limits/notes-at-once';
 import type { Loss } from '../score/losses';
@@ -55,7 +55,8 @@ export class RightChoices {
     const rhythms = rhythmsAt(context);
     const options: RightOption[] = [];
     for (const [order, rhythm] of rhythms.entries()) {
-      const tune = this.#tuneAt(context, rhythm);
+      const finest = options.find(({ texture }) => texture === 'tune') ?? options[0];
+      const tune = this.#tuneAt(context, rhythm, finest ? whyCoarser(finest.breaks) : null);
       const isNew = options.every((each) => !isSameMusic(each.tuneNotes, tune.notes));
       if (!isNew) continue;
       if (house !== 'tune' && order === 0)
@@ -68,7 +69,7 @@ export class RightChoices {
   }
 
   /** The tune one note at a time in a rhythm, its chords brought down to their top. */
-  #tuneAt({ material, own }: CandidateContext, rhythm: RhythmClass): HandMusic {
+  #tuneAt({ material, own }: CandidateContext, rhythm: RhythmClass, because: string | null): HandMusic {
     return reduceRhythm({
       measure: own.measure,
       offset: own.offset,
@@ -77,6 +78,7 @@ export class RightChoices {
       rests: own.tune.rests,
       heldFrom: material.heldFrom,
       rhythm,
+      because,
     });
   }
 
@@ -156,7 +158,8 @@ export class RightChoices {
     const { own } = context;
     const options: RightOption[] = [];
     for (const rhythm of rhythmsAt(context)) {
-      const music = writtenMusic(context, 'right', rhythm);
+      const [finest] = options;
+      const music = writtenMusic(context, 'right', rhythm, finest ? whyCoarser(finest.breaks) : null);
       if (options.some((each) => isSameMusic(each.music.notes, music.notes))) continue;
       options.push(this.#choice(context, 'as-written', rhythm, music));
     }

@@ -98,10 +98,15 @@ export class RungSolver {
     );
     const isOpen = above !== null && (!isPinned(pins, index) || pairs.length === 0);
     if (!isOpen) return pairs;
+    // A rung never has more of the tune than the rung above it.
+    const most = tuneNotes(material, above.choices[index]!.candidate);
     const taken = fromAbove(context, above.choices[index]!.candidate, above.material === material);
     // What the rung above plays under another name may be this rung's own.
     const known = pairs.find((pair) => isPlayedAlike(pair, taken));
-    return [...pairs, known ? { ...known, isFromAbove: true } : taken];
+    return [
+      ...pairs.filter((pair) => tuneNotes(material, pair) <= most),
+      known ? { ...known, isFromAbove: true } : taken,
+    ];
   }
 
   #contextAt(own: MeasureMaterial, pins: MeasurePins): CandidateContext {
@@ -137,6 +142,11 @@ export class RungSolver {
   }
 }
 
+/** How many notes of the tune a way to play a measure has. */
+function tuneNotes({ tuneIds }: Material, { right, left }: Candidate): number {
+  return [...right.music.notes, ...left.music.notes].filter((note) => tuneIds.has(note.id)).length;
+}
+
 /** What each chord asks for, by measure. */
 function demandsOf(
   { material, wishes, place }: RungTask,
@@ -155,6 +165,8 @@ function demandsOf(
       ({ chord }, index) => index === 0 || chordName(named[index - 1]!.chord!) !== chordName(chord!),
     ),
   );
+  const byMeasure: ChordSpan[][] = material.measures.map(() => []);
+  for (const span of spans) byMeasure[span.measure]!.push(span);
   return material.measures.map(({ measure: { index } }) => {
     const setting = wishes.settingAt[index]!;
     const isSung = setting === 'sing';
@@ -162,7 +174,7 @@ function demandsOf(
     const room = both - (isSung ? 1 : 2);
     const asked = isPlainRung(place, setting) ? (isSung ? 1 : 0) : room;
     return chordDemands(
-      spans.filter(({ measure }) => measure === index),
+      byMeasure[index]!,
       (span) => ends.has(span),
       (span) => changes.has(span),
       asked,

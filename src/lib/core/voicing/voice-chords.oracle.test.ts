@@ -3,7 +3,7 @@ import { seeded } from '../../testing/random-songs';
 import { AVERAGE_HAND, spanFromComfort } from '../hands/reach';
 import { readChord, type NamedChord } from '../pitch/chord';
 import { ticks } from '../units';
-import { totalMovement } from './choose-voicings';
+import { totalMovement } from './movement';
 import { TEXTURES, type GeneratedTexture } from '../document/choices/textures.data';
 import { COSTS, voiceChords, voicingOptions, type Option, type VoiceTask } from './voice-chords';
 import type { VoicingStyle } from '../document/choices/voicing-styles.data';

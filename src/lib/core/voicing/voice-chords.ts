@@ -3,7 +3,7 @@ import { type HandSpan, canReach } from '../hands/reach';
 import { bassOf, chordName, type NamedChord } from '../pitch/chord';
 import { diatonicIndex, midiOf, pitchClassOf, type Pitch, type Spelling } from '../pitch/pitch';
 import type { Position } from '../hands/position';
-import { totalMovement } from './choose-voicings';
+import { totalMovement } from './movement';
 import { BROKEN, fifthOver, shapesOf, type Room, type ShapeTone } from './chord-shapes';
 import type { ChordSpan } from './chord-spans';
 import type { HandName } from '../hands/hand';
@@ -126,10 +126,16 @@ export function voiceChords(
 }
 
 function choose(progression: readonly (readonly Option[])[], twinOf: readonly number[]): readonly Option[] {
+  const moves = progression.map((to, step) => {
+    const from = progression[step - 1] ?? [];
+    return Int32Array.from({ length: from.length * to.length }, (_, at) => {
+      const [a, b] = [from[Math.floor(at / to.length)]!, to[at % to.length]!];
+      return COSTS.semitoneMoved * totalMovement(a.keys, b.keys);
+    });
+  });
   const path = tiedPath({
     nodes: progression.map((options) => options.map(({ cost }) => cost)),
-    edge: (step, from, to) =>
-      COSTS.semitoneMoved * totalMovement(progression[step - 1]![from]!.keys, progression[step]![to]!.keys),
+    edge: (step, from, to) => moves[step]![from * progression[step]!.length + to]!,
     twinOf,
   });
   return path.map((option, index) => progression[index]![option]!);
