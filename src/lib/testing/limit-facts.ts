@@ -59,6 +59,7 @@ export function pieceFacts(plan: FactsPlan): PieceFacts {
       offset: 0,
       lengthMs,
       comfortableSemitones: plan.comfortableSemitones ?? AVERAGE_HAND[hand].comfortable,
+      largestSemitones: AVERAGE_HAND[hand].largest,
       chordChanges: new Set(plan.changes),
       notes,
       work: handWork(notes, tiedInto, AVERAGE_HAND[hand], { measure, offset: 0, key: measure.key, lengthMs }),

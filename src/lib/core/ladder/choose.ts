@@ -35,9 +35,9 @@ export const LOAD_TOLERANCE = 4;
 /** Of a load that the rung above forbids, and of a candidate that led to one: more than all else together. */
 const FORBIDDEN = 1e6;
 
-/** How often the load is made dearer before the rung above is taken over whole. */
-const TRIES = 5;
-const DEARER = 5;
+/** How often a load that is too high is met by banning what led to it, and how dear a point of load gets before that is given up. */
+const BANS = 5;
+const DEAREST = 512;
 
 /**
  * Picks one candidate a measure so that the whole costs least: what is lost and what limits are broken, what the chords ask
@@ -50,24 +50,53 @@ export function chooseCandidates(task: ChooseTask): readonly Choice[] {
   const twinOf = alignedTwins(task);
   const prices = pricesOf(task);
   const banned = new Set<number>();
-  let loadPrice: number = PRICES.loadPoint;
-  for (let attempt = 0; attempt < TRIES; attempt += 1) {
+  const solve = (loadPrice: number) => {
     const chain = chainOf(task, prices, twinOf, loadPrice, banned);
-    const path = tiedPath(chain);
-    const choices = choicesOf(task, chain, path);
-    if (!above) return choices;
-    const heavy = tooHeavy(choices, above);
-    if (heavy.measures.length === 0 && !heavy.isMean) return choices;
-    for (const measure of heavy.measures)
+    return choicesOf(task, chain, tiedPath(chain));
+  };
+  const plain = solve(PRICES.loadPoint);
+  if (!above) return plain;
+  let made: readonly Choice[] | null = plain;
+  for (let attempt = 0; attempt < BANS; attempt += 1) {
+    made = lightEnough(solve, above);
+    const heavy = made ? tooHeavy(made, above).measures : [];
+    if (made && heavy.length === 0) return made;
+    if (!made) break;
+    for (const measure of heavy)
       for (const each of [measure, Math.max(0, measure - 1)]) banned.add(twinOf[each]!);
-    if (heavy.isMean) loadPrice *= DEARER;
   }
-  const chain = chainOf(task, prices, twinOf, loadPrice, banned);
+  const chain = chainOf(task, prices, twinOf, PRICES.loadPoint, banned);
   return choicesOf(
     task,
     chain,
     candidates.map((own) => own.length - 1),
   );
+}
+
+/**
+ * The choice whose mean load is within that of the rung above, at the lowest price of load that brings it there, so that no
+ * more is given up than must be; null where no price does. O(log of the dearest price) solutions.
+ */
+function lightEnough(
+  solve: (loadPrice: number) => readonly Choice[],
+  above: readonly number[],
+): readonly Choice[] | null {
+  const isLight = (choices: readonly Choice[]) => !tooHeavy(choices, above).isMean;
+  let [low, price]: [number, number] = [0, PRICES.loadPoint];
+  let best = solve(price);
+  while (!isLight(best)) {
+    if (price >= DEAREST) return null;
+    [low, price] = [price, price * 2];
+    best = solve(price);
+  }
+  let high = price;
+  while (low > 0 && high - low > 1) {
+    const middle = (low + high) >> 1;
+    const tried = solve(middle);
+    if (isLight(tried)) [high, best] = [middle, tried];
+    else low = middle;
+  }
+  return best;
 }
 
 function tooHeavy(choices: readonly Choice[], above: readonly number[]) {

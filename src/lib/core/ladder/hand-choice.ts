@@ -48,10 +48,10 @@ export const PRICES = {
   /** Of the load itself, so that of two equal choices the lighter wins. */
   loadPoint: 1,
   crossing: 400,
-  leftTextureChange: 120,
+  leftTextureChange: 240,
   /** Taking up the tune's low notes, and leaving them again. */
   sharingChange: 30,
-  rightTextureChange: 60,
+  rightTextureChange: 120,
 } as const;
 
 export interface CandidateContext {
@@ -87,6 +87,7 @@ export function weighHand<Texture extends LeftTexture | RightTexture>(
       offset: own.offset,
       lengthMs: own.lengthMs,
       comfortableSemitones: context.size[hand].comfortable,
+      largestSemitones: context.size[hand].largest,
       chordChanges: context.chordChanges,
       notes: music.notes,
       work,

@@ -42,6 +42,8 @@ export interface HandFacts {
   readonly lengthMs: number;
   /** The hand's comfortable span, in semitones at the keys. */
   readonly comfortableSemitones: number;
+  /** The farthest that it reaches, which binds what is rolled. */
+  readonly largestSemitones: number;
   /** Ticks at which chords change. */
   readonly chordChanges: ReadonlySet<number>;
   readonly notes: readonly Note[];

@@ -27,5 +27,14 @@ describe('the widest notes together', () => {
     const facts = handFacts('left', '(C3 C4):1/1');
     const rolled = facts.notes.map((note) => ({ ...note, articulations: ['arpeggiate'] as const }));
     expect(width.inHand!({ ...facts, notes: rolled }, { widestSemitones: 7 })).toEqual([]);
+    // Beyond the hand's largest reach a roll is told as well.
+    expect(
+      width.inHand!({ ...facts, notes: rolled, largestSemitones: 11 }, { widestSemitones: 7 }),
+    ).toMatchObject([
+      {
+        hand: 'left',
+        sentence: expect.stringMatching(/^C3 to C4 is rolled, and wider than this hand reaches at all/),
+      },
+    ]);
   });
 });

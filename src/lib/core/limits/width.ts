@@ -18,8 +18,17 @@ export const width = defineLimit({
   price: 1000,
   remedies: ['plain-tune', 'held-root', 'easier-measure'],
   inHand: (facts, { widestSemitones }) => {
-    const { hand, comfortableSemitones } = facts;
-    const wide = widest(plainNotes(facts));
+    const { hand, comfortableSemitones, largestSemitones } = facts;
+    const notes = plainNotes(facts);
+    const rolled = widest(notes, isRolled);
+    if (rolled && !canReach(midiOf(rolled[0].pitch), midiOf(rolled[1].pitch), largestSemitones))
+      return [
+        {
+          hand,
+          sentence: `${pitchLabel(rolled[0].pitch)} to ${pitchLabel(rolled[1].pitch)} is rolled, and wider than this hand reaches at all: release a note, or re-voice it`,
+        },
+      ];
+    const wide = widest(notes, (note) => !isRolled(note));
     if (!wide) return [];
     const [low, high] = wide;
     const together = `${pitchLabel(low.pitch)} to ${pitchLabel(high.pitch)} together is wider than`;
@@ -31,14 +40,18 @@ export const width = defineLimit({
   },
 });
 
-/** The outer notes of the widest pair that is held together, the lower first; rolled notes are not. O(notes²). */
-function widest(notes: readonly Note[]): readonly [Note, Note] | null {
+function isRolled({ articulations }: Note): boolean {
+  return articulations.includes('arpeggiate');
+}
+
+/** The outer notes of the widest pair of a kind that is held together, the lower first. O(notes²). */
+function widest(notes: readonly Note[], isOfKind: (note: Note) => boolean): readonly [Note, Note] | null {
   let found: readonly [Note, Note] | null = null;
   let most = 0;
   for (const note of notes) {
-    if (note.articulations.includes('arpeggiate')) continue;
+    if (!isOfKind(note)) continue;
     for (const other of soundingWith(note, notes)) {
-      if (other.articulations.includes('arpeggiate')) continue;
+      if (!isOfKind(other)) continue;
       const apart = Math.abs(midiOf(note.pitch) - midiOf(other.pitch));
       if (apart <= most) continue;
       most = apart;

@@ -79,6 +79,7 @@ function factsOf({ material, settingAt, size, measures, pedal, hands, firstLike 
       offset,
       lengthMs,
       comfortableSemitones: size[hand].comfortable,
+      largestSemitones: size[hand].largest,
       chordChanges,
       notes,
       work,

@@ -7,7 +7,7 @@ import type { Measure, Note, Score } from '../score/model';
 import { metreLength, metreOffset } from '../score/time';
 import type { HandName } from '../hands/hand';
 import { isMuddy, MUD_BELOW_KEY, mudSentence, worstPair, type Mud } from '../hands/mud';
-import { leaveOut, moveByOctave, toOtherHand, twoHandsOnAKey } from './remedies';
+import { leaveOut, moveByOctave, releaseAt, toOtherHand, twoHandsOnAKey } from './remedies';
 
 export interface PhysicalTask {
   readonly score: Score;
@@ -100,7 +100,7 @@ function betweenHands({ score, scale }: PhysicalTask): readonly Snag[] {
   return found;
 }
 
-function beyondReach({ score, size }: PhysicalTask): readonly Snag[] {
+function beyondReach({ score, size, scale }: PhysicalTask): readonly Snag[] {
   const found: Snag[] = [];
   for (const [staff, hand] of [
     [0, 'right'],
@@ -115,14 +115,15 @@ function beyondReach({ score, size }: PhysicalTask): readonly Snag[] {
         const together = [...soundingWith(note, notes)].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch));
         const [low, high] = [together[0]!, together.at(-1)!];
         if (canReach(midiOf(low.pitch), midiOf(high.pitch), size[hand].largest)) continue;
-        found.push(reachSnag(measure, hand, low, high));
+        found.push(reachSnag(measure, hand, low, high, scale));
       }
   }
   return found;
 }
 
-function reachSnag(measure: number, hand: HandName, low: Note, high: Note): Snag {
+function reachSnag(measure: number, hand: HandName, low: Note, high: Note, scale: number): Snag {
   const end = hand === 'right' ? low : high;
+  const [first, second] = low.at <= high.at ? [low, high] : [high, low];
   return snag({
     code: 'reach',
     hand,
@@ -131,6 +132,7 @@ function reachSnag(measure: number, hand: HandName, low: Note, high: Note): Snag
     sentence: `${pitchLabel(low.pitch)} to ${pitchLabel(high.pitch)} is farther than this ${hand} hand reaches. Never force it: release, roll or re-voice.`,
     notes: [low, high],
     remedies: [
+      ...(first.at < second.at ? [releaseAt(first, second.at, scale)] : []),
       leaveOut(end, `Leave out ${pitchLabel(end.pitch)}`),
       toOtherHand(end),
       moveByOctave(low, 1, `Move ${pitchLabel(low.pitch)} up an octave`),
