@@ -1,7 +1,8 @@
 import { weightsOf, type FingeringWeights } from '../src/lib/core/fingering/weights.data';
 // Fits the weights of fingering on musical features: scales, arpeggios, broken chords, five-finger patterns and passages as method books
-// print them. Run `npm run fit -- TRIES SEED [TONIC]`; copy what it prints into weights.data.ts. With a tonic, everything on it is left
-// out of a fit from plain prices and measured apart. Nothing here knows a key or a piece.
+// print them. Run `npm run fit -- TRIES SEED [TONIC | FAMILY]`; copy what it prints into weights.data.ts. With a tonic, or a family of
+// passages (scales and arpeggios are families, too), all of it is left out of a fit from plain prices and measured apart. Nothing
+// here knows a key or a piece.
 import {
   ARPEGGIOS,
   FIGURES,
@@ -10,7 +11,7 @@ import {
   SCALES,
   type StandardFingering,
 } from '../src/lib/testing/labelled/scales';
-import { PASSAGES } from '../src/lib/testing/labelled/passages';
+import { FAMILIES, PASSAGES } from '../src/lib/testing/labelled/passages';
 import { passageHits } from '../src/lib/testing/passage-hits';
 import { seeded } from '../src/lib/testing/random-songs';
 import { shareOf } from '../src/lib/testing/standard-hits';
@@ -19,6 +20,7 @@ import { UNFITTED } from './start.data';
 const tries = Number(process.argv[2] ?? 1000);
 const random = seeded(Number(process.argv[3] ?? 1));
 const leftOut = process.argv[4] ?? null;
+const isFamily = leftOut !== null && (leftOut in FAMILIES || leftOut === 'scales' || leftOut === 'arpeggios');
 const MOST_STEP_PERCENT = 60;
 
 const kept = (list: readonly StandardFingering[]) => list.filter(({ tonic }) => tonic !== leftOut);
@@ -33,10 +35,18 @@ const GOALS = [
   { name: 'five', list: kept(FIVE_FINGERS), weight: 1.5 },
   { name: 'figures', list: SOME_FIGURES, weight: 1.2 },
   { name: 'position', list: kept(POSITION_LINES), weight: 1.5 },
-] as const;
+].filter(({ name }) => !isLeftOut(name));
 
-function passageShare(weights: FingeringWeights): number {
-  const all = PASSAGES.map((passage) => passageHits(passage, weights));
+/** Lists that are of the family left out. */
+function isLeftOut(name: string): boolean {
+  if (leftOut === 'positions') return name === 'five' || name === 'position';
+  return leftOut === 'figures' ? name === 'figures' : name === leftOut;
+}
+
+const KEPT_PASSAGES = PASSAGES.filter(({ family }) => family !== leftOut);
+
+function passageShare(weights: FingeringWeights, passages = KEPT_PASSAGES): number {
+  const all = passages.map((passage) => passageHits(passage, weights));
   return all.reduce((sum, { hits }) => sum + hits, 0) / all.reduce((sum, { notes }) => sum + notes, 0);
 }
 
@@ -62,7 +72,7 @@ function goal(weights: FingeringWeights, best: Goal | null): Goal | null {
     add(name, weight, shareOf(list, weights));
     if (behind > SLACK) return null;
   }
-  add('passages', 2.5, passageShare(weights));
+  add('passages', 4, passageShare(weights));
   return { total, shares };
 }
 
@@ -108,7 +118,11 @@ for (let tried = 1; tried <= tries; tried += 1) {
   bestGoal = score;
 }
 console.log(JSON.stringify(best));
-if (leftOut) {
+if (isFamily) {
+  const own = PASSAGES.filter(({ family }) => family === leftOut);
+  const list = leftOut === 'scales' ? SCALES : leftOut === 'arpeggios' ? ARPEGGIOS : null;
+  console.error(leftOut, thousandths(list ? shareOf(list, best) : passageShare(best, own)));
+} else if (leftOut) {
   const own = (list: readonly StandardFingering[]) => list.filter(({ tonic }) => tonic === leftOut);
   const apart = Object.fromEntries(
     [

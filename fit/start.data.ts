@@ -30,6 +30,7 @@ export const UNFITTED: FingeringWeights = {
   passTurn: 20,
   fiveInRun: 5,
   turnInside: 5,
+  reachInside: 10,
   brokenShape: 15,
   brokenSpread: 4,
   openThree: 15,

@@ -38,7 +38,7 @@ describe('Today', () => {
     choose(id, { key: null });
     expect(states()).toEqual([]);
     // No step was made, but the hand is another.
-    database().update(learners).set({ spanLeftSemitones: 9 }).where(eq(learners.id, learner)).run();
+    database().update(learners).set({ spanLeftSemitones: 6 }).where(eq(learners.id, learner)).run();
     await vi.waitFor(() => expect(states()).toEqual(['other than edition 1, which Ida has']));
   });
 

@@ -40,10 +40,11 @@ function planFor(
   const { material, solved, facts } = chosen;
   const rung = rungAt(whom.rules.rungs, document.recipe.rung);
   const above = weightsAbove(chosen, document, whom);
+  const fewest = alike(material.twinOf, (measure) =>
+    changesWithin(solved.choices[measure]!.load.total, rung, above?.[measure] ?? null),
+  );
   const mostChanges = (measure: number) =>
-    document.mayWeighMore.has(facts.sourceMeasure[measure]!)
-      ? Infinity
-      : changesWithin(solved.choices[measure]!.load.total, rung, above?.[measure] ?? null);
+    document.mayWeighMore.has(facts.sourceMeasure[measure]!) ? Infinity : fewest(measure);
   return planPedal({
     ...taskFor(chosen, solved, rung, document, whom),
     notes: notes.filter((note) => note.staff <= 1),
@@ -107,8 +108,9 @@ function weightsAbove(chosen: Chosen, document: OpenDocument, whom: ArrangeFor):
     const ceilings: readonly number[] | null = above;
     const plan = planPedal({
       ...taskFor(chosen, solved, rung, document, whom),
-      mostChanges: (measure) =>
+      mostChanges: alike(chosen.material.twinOf, (measure) =>
         changesWithin(solved.choices[measure]!.load.total, rung, ceilings?.[measure] ?? null),
+      ),
     });
     above = plan.map(({ spans }, measure) =>
       Math.min(100, solved.choices[measure]!.load.total + pedalPoints(spans.length)),
@@ -116,6 +118,17 @@ function weightsAbove(chosen: Chosen, document: OpenDocument, whom: ArrangeFor):
     weighed.set(solved, { asked, weights: above });
   }
   return above;
+}
+
+/** What is played alike is pedalled alike: by the measure of its kind that takes the fewest changes. */
+function alike(
+  twinOf: readonly number[],
+  mostChanges: (measure: number) => number,
+): (measure: number) => number {
+  const fewest = new Map<number, number>();
+  for (const [measure, first] of twinOf.entries())
+    fewest.set(first, Math.min(fewest.get(first) ?? Infinity, mostChanges(measure)));
+  return (measure) => fewest.get(twinOf[measure]!)!;
 }
 
 /** How many pedal changes a measure takes before it weighs more than its rung or the rung above allows. */

@@ -190,6 +190,7 @@ function triple(
   }
   if ([f, g, h].sort().join('') === '345') bill.add('threeFourFive');
   if (g === 5 && isOnward) bill.add('fiveInRun');
+  if (isTurn && Math.abs(into) >= 8 && Math.abs(out) <= 2) bill.add('reachInside', into > 0 ? 5 - g : g - 1);
   if (Math.abs(into) >= 3 && Math.abs(out) >= 3) {
     if (isTurn && (f === 1 || g === 1) && into * (g - f) < 0) bill.add('passTurn');
     if (isTurn) bill.add('turnInside', into > 0 ? 5 - g : g - 1);
@@ -310,7 +311,7 @@ describe('prices by example', () => {
     expect(blockCost(context, at(60), at(60))).toBe(weights.blockShift);
     expect(blockCost(context, at(60), at(57))).toBe(weights.blockShift + 3 * weights.blockPerSemitone);
     expect(blockCost(context, at(60), at(75))).toBe(weights.blockShift + 15 * weights.blockPerSemitone);
-    expect(blockCost(context, at(60), at(76))).toBe(weights.leap + weights.hopPerSemitone);
+    expect(blockCost(context, at(60), at(76))).toBe(Math.round(weights.leap / 2) + weights.hopPerSemitone);
   });
 
   it('under one position fingers lie as their letters do', () => {

@@ -214,7 +214,7 @@ export function blockCost(context: CostContext, from: HandKey, to: HandKey): num
   const distance = Math.abs(from.place - to.place);
   const widest = spans[pairIndex(1, 5)]!.maxPrac;
   return distance > widest
-    ? weights.leap + weights.hopPerSemitone * (distance - widest)
+    ? Math.round(weights.leap / 2) + weights.hopPerSemitone * (distance - widest)
     : weights.blockShift + weights.blockPerSemitone * distance;
 }
 
@@ -257,11 +257,21 @@ export function tripleCost(
   if (isChordal && into * out < 0 && Math.min(f, g) === 1 && into * (g - f) < 0) cost += weights.passTurn;
   if (isChordal && into > 0 && out < 0) cost += weights.turnInside * (5 - g);
   if (isChordal && into < 0 && out > 0) cost += weights.turnInside * (g - 1);
+  cost += reachCost(weights, into, out, g);
   if (isChordal) cost += brokenCost(weights, [a, b, c], [f, g, h]);
   const isChromatic = into === out && Math.abs(into) === 1;
   if (isChromatic && isBlackKey(b.key) && g !== 3) cost += weights.chromaticThree;
   return cost;
 }
+
+/** A reach of a sixth or more whose line then steps back wants the outer finger at its end. */
+function reachCost({ reachInside }: FingeringWeights, into: number, out: number, finger: number): number {
+  const isReach = Math.abs(into) >= REACH && Math.abs(out) <= WHOLE_STEP && into * out < 0;
+  if (!isReach) return 0;
+  return reachInside * (into > 0 ? 5 - finger : finger - 1);
+}
+
+const REACH = 8;
 
 /** How far apart two fingers lie on keys so far apart, in a hand that rests on five neighbouring letters. */
 function fingersApart(semitones: number): number {

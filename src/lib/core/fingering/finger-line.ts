@@ -24,6 +24,7 @@ export interface FingerTask {
     readonly enters?: number | null;
     readonly leaves?: number | null;
     readonly apart?: readonly (readonly [number, number])[];
+    readonly isBlock?: boolean;
   }[];
   /** The top notes are a tune. */
   readonly isTune?: boolean;
@@ -55,21 +56,24 @@ export function touchesOf({
   const isOnePosition = isUnderFiveFingers(onsets);
   const thumbFirst = (place: number | null | undefined, size: number) =>
     place === null || place === undefined ? null : hand === 'left' ? size - 1 - place : place;
-  return onsets.map(({ keys, pinned, isAfterRest, movePercent, isHeldOn, enters, leaves, apart }, index) => ({
-    keys: inOrder(keys, hand).map((key) => handKey(key, hand)),
-    pinned: inOrder(pinned ?? keys.map(() => null), hand),
-    movePercent: movePercent ?? (isAfterRest ? AFTER_REST_PERCENT : 100),
-    isHeldOn: isHeldOn ?? false,
-    isTune,
-    enters: thumbFirst(enters, keys.length),
-    leaves: thumbFirst(leaves, keys.length),
-    apart: thumbFirstPairs(apart ?? [], keys.length, hand),
-    isInPosition: isOnePosition,
-    // In one position each key has its finger, whatever stands beside it.
-    kind: isOnePosition
-      ? `=${keys.join()}`
-      : kindOf(onsets[index - 1]?.keys ?? [], keys, onsets[index + 1]?.keys ?? []),
-  }));
+  return onsets.map(
+    ({ keys, pinned, isAfterRest, movePercent, isHeldOn, enters, leaves, apart, isBlock }, index) => ({
+      keys: inOrder(keys, hand).map((key) => handKey(key, hand)),
+      pinned: inOrder(pinned ?? keys.map(() => null), hand),
+      movePercent: movePercent ?? (isAfterRest ? AFTER_REST_PERCENT : 100),
+      isHeldOn: isHeldOn ?? false,
+      isTune,
+      isBlock: isBlock ?? false,
+      enters: thumbFirst(enters, keys.length),
+      leaves: thumbFirst(leaves, keys.length),
+      apart: thumbFirstPairs(apart ?? [], keys.length, hand),
+      isInPosition: isOnePosition,
+      // In one position each key has its finger, whatever stands beside it.
+      kind: isOnePosition
+        ? `=${keys.join()}`
+        : kindOf(onsets[index - 1]?.keys ?? [], keys, onsets[index + 1]?.keys ?? []),
+    }),
+  );
 }
 
 /** Pairs of places counted from the low key, counted from the thumb's. */

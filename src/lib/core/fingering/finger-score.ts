@@ -1,6 +1,7 @@
-import { weightsOf } from './weights.data';
+import { weightsOf, type FingeringWeights } from './weights.data';
 import type { HandSize } from '../hands/reach';
 import { diatonicIndex, midiOf } from '../pitch/pitch';
+import { isGeneratedNote } from '../score/ids';
 import type { Note } from '../score/model';
 import { isSameList } from '../score/same-list';
 import { isBeyondReach, handKey } from './costs';
@@ -20,6 +21,8 @@ import type { FingeringStyle } from '../document/choices/fingering-styles.data';
 export interface FingerScoreTask extends RunTask {
   readonly size: HandSize;
   readonly style: FingeringStyle;
+  /** Prices in place of the style's own, when they are fitted. */
+  readonly weights?: FingeringWeights;
   /** Fingers that stand, by note: the teacher's and the source's. */
   readonly pinned: ReadonlyMap<string, number>;
   /** For each measure the first that is played alike, or itself. */
@@ -115,6 +118,7 @@ interface Reading extends FingeredScore {
   readonly largest: number;
   readonly style: FingeringStyle;
   readonly mayPass: boolean;
+  readonly weights: FingeringWeights | undefined;
   readonly pinned: readonly (number | null)[];
 }
 
@@ -133,6 +137,7 @@ function readAgain(run: Run, set: ReadonlyMap<string, number>, task: FingerScore
       each.largest === largest &&
       each.style === task.style &&
       each.mayPass === task.mayPass &&
+      each.weights === task.weights &&
       isSameRun(each.run, run) &&
       isSameList(each.pinned, pinned),
   );
@@ -144,6 +149,7 @@ function readAgain(run: Run, set: ReadonlyMap<string, number>, task: FingerScore
     largest,
     style: task.style,
     mayPass: task.mayPass,
+    weights: task.weights,
     pinned,
     notes: readRun(run, onsets, solved, task),
     troubles: troublesOf(run, onsets, solved, task),
@@ -174,6 +180,8 @@ export interface RunOnset {
   /** Places of the keys struck first and last, where they are single. */
   readonly enters: number | null;
   readonly leaves: number | null;
+  /** A composer's full chord, sixth or octave. */
+  readonly isBlock: boolean;
   /** Pairs of places that are never held together. */
   readonly apart: readonly (readonly [number, number])[];
 }
@@ -203,9 +211,17 @@ export function onsetsOf({ touches }: Run, pinned: ReadonlyMap<string, number>):
       isFigure,
       enters: placeOf(firstKey),
       leaves: placeOf(lastKey),
+      isBlock: isBlock(keys, struck),
       apart: isFigure ? pairsApart(keys, chords) : [],
     };
   });
+}
+
+const SIXTH = 8;
+
+function isBlock(keys: readonly number[], struck: readonly Note[]): boolean {
+  const isFull = keys.length >= 3 || (keys.length === 2 && keys[1]! - keys[0]! >= SIXTH);
+  return isFull && struck.every((note) => !isGeneratedNote(note.id));
 }
 
 /** Places of keys that no touch strikes together. */
@@ -242,16 +258,17 @@ function isNewKey(note: Note, before: Note | undefined): boolean {
 export function solveRun(
   { hand, isTune }: Run,
   onsets: readonly RunOnset[],
-  { size, style, mayPass }: Pick<FingerScoreTask, 'size' | 'style' | 'mayPass'>,
+  { size, style, mayPass, weights }: Pick<FingerScoreTask, 'size' | 'style' | 'mayPass' | 'weights'>,
 ): FingeredLine {
   const { largest } = size[hand];
   const task: FingerTask = {
     hand,
     largest,
     style,
+    ...(weights ? { weights } : {}),
     isTune,
     mayPass: mayPass || hand === 'left',
-    onsets: onsets.map(({ keys, pinned, movePercent, isHeldOn, enters, leaves, apart }) => ({
+    onsets: onsets.map(({ keys, pinned, movePercent, isHeldOn, enters, leaves, apart, isBlock }) => ({
       keys,
       pinned,
       movePercent,
@@ -259,6 +276,7 @@ export function solveRun(
       enters,
       leaves,
       apart,
+      isBlock,
     })),
   };
   const asked = JSON.stringify(task);

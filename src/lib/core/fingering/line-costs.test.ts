@@ -25,6 +25,7 @@ function touch(keys: readonly number[], change: Partial<Touch> = {}): Touch {
     isHeldOn: false,
     apart: [],
     isTune: false,
+    isBlock: false,
     enters: null,
     leaves: null,
     isInPosition: false,

@@ -29,6 +29,8 @@ export interface Touch {
   readonly leaves: number | null;
   /** The top note belongs to a tune, which is fingered as the line that it is. */
   readonly isTune: boolean;
+  /** A composer's full chord, sixth or octave: one after another they move as blocks, whatever is on top. */
+  readonly isBlock: boolean;
   /** The whole line lies under five neighbouring fingers: each key has its own. */
   readonly isInPosition: boolean;
   /** Notes that stand in the same surroundings should take the same fingers. */
@@ -104,7 +106,7 @@ function between(context: CostContext, from: Touch, f: Fingers, to: Touch, g: Fi
     const [a, b] = [from.keys[0]!, to.keys[0]!];
     cost = stepCost(context, a, f[0]!, b, g[0]!);
     if (to.isInPosition) cost += offPositionCost(context, a, f[0]!, b, g[0]!);
-  } else if (to.isTune && from.isTune) {
+  } else if (to.isTune && from.isTune && !(from.isBlock && to.isBlock)) {
     cost = underTuneCost(context, from.keys, f, to.keys, g);
   } else {
     cost = 0;

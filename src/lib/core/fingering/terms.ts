@@ -33,6 +33,7 @@ export const TERM_LABELS: Readonly<
   passTurn: 'passing only to turn back',
   fiveInRun: 'little finger in mid-run',
   turnInside: 'figure turning on an inner finger',
+  reachInside: 'inner finger at the end of a reach',
   brokenShape: 'another finger than the chord takes',
   brokenSpread: 'fingers off the notes of the chord',
   openThree: 'third finger where the fourth lies',

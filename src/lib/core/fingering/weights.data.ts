@@ -39,6 +39,8 @@ export interface FingeringWeights {
   readonly fiveInRun: number;
   /** A figure of chord notes turns on another finger than the outer one, for each finger between. */
   readonly turnInside: number;
+  /** A wide reach that steps back, on another finger than the outer one, for each finger between. */
+  readonly reachInside: number;
   /** In a broken chord with the outer fingers outside, another inner finger than the chord struck at once would take. */
   readonly brokenShape: number;
   /** In a broken chord, fingers closer or farther apart than its letters, for each finger. */
@@ -70,51 +72,52 @@ export interface FingeringWeights {
 }
 
 export const SMOOTH: FingeringWeights = {
-  stretch: 7,
-  smallSpanThumb: 32,
-  smallSpan: 67,
-  largeSpanThumb: 1,
-  largeSpan: 3,
-  positionChange: 8,
-  positionSize: 7,
-  positionCap: 5,
+  stretch: 5,
+  smallSpanThumb: 20,
+  smallSpan: 109,
+  largeSpanThumb: 5,
+  largeSpan: 1,
+  positionChange: 14,
+  positionSize: 10,
+  positionCap: 6,
   weakFinger: 3,
   threeFourFive: 0,
-  threeToFour: 3,
-  fourOnBlack: 4,
-  thumbOnBlack: 3,
-  thumbOnBlackBeside: 6,
-  thumbOnBlackStep: 3,
-  fiveOnBlackStep: 4,
-  fiveOnBlack: 5,
-  fiveOnBlackBeside: 1,
-  passes: [13, 15, 21, 11],
-  passToBlack: 186,
-  passUnderBlack: 1,
+  threeToFour: 2,
+  fourOnBlack: 3,
+  thumbOnBlack: 4,
+  thumbOnBlackBeside: 2,
+  thumbOnBlackStep: 2,
+  fiveOnBlackStep: 2,
+  fiveOnBlack: 3,
+  fiveOnBlackBeside: 0,
+  passes: [15, 15, 21, 9],
+  passToBlack: 223,
+  passUnderBlack: 8,
   passTooWide: 0,
   beyondPractical: 1000,
   leap: 600,
   substitution: 45,
-  passTurn: 60,
-  fiveInRun: 2,
-  turnInside: 16,
-  brokenShape: 37,
+  passTurn: 5,
+  fiveInRun: 16,
+  turnInside: 2,
+  reachInside: 23,
+  brokenShape: 18,
   brokenSpread: 4,
-  openThree: 55,
-  hop: 70,
-  hopPerSemitone: 14,
+  openThree: 71,
+  hop: 212,
+  hopPerSemitone: 4,
   repeatedOtherFinger: 12,
   crossing: 600,
-  lift: 90,
-  chromaticThree: 120,
-  chordSpread: 31,
-  leapOutside: 14,
+  lift: 184,
+  chromaticThree: 160,
+  chordSpread: 57,
+  leapOutside: 8,
   blockShift: 2,
-  blockPerSemitone: 4,
-  chordShape: 40,
+  blockPerSemitone: 2,
+  chordShape: 20,
   thumbOffLowest: 0,
   offPosition: 40,
-  recurrencePercent: 191,
+  recurrencePercent: 106,
 };
 
 /** The prices of each style: the smoothest one's, but for what the style changes. */
@@ -126,7 +129,7 @@ const WEIGHTS = Object.fromEntries(
 ) as Readonly<Record<FingeringStyle, FingeringWeights>>;
 
 /** What passing the thumb costs more on rungs that have no passes: nearly anything else comes first. */
-const NO_PASS = 60;
+const NO_PASS = 150;
 
 const WITHOUT_PASSES = Object.fromEntries(
   Object.entries(WEIGHTS).map(([style, weights]) => [
