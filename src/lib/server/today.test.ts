@@ -28,7 +28,7 @@ describe('Today', () => {
   it('says which arrangements are other than what the learner has', async () => {
     const learner = newLearner({ spanLeftSemitones: 14, spanRightSemitones: 14 });
     const id = await newArrangement();
-    choose(id, { learnerId: learner, leftTexture: 'root-fifth-octave' });
+    choose(id, { learnerId: learner, leftTexture: 'close-triads' });
     expect(states()).toEqual(['not handed out yet']);
     await given(id, learner);
     expect(states()).toEqual([]);

@@ -32,9 +32,7 @@ export function passageHits(
     twinOf: [0],
     pinned: new Map(),
   });
-  const got = touches
-    .map((touch) => touch.map((note) => notes.get(note.id)!.finger).join(''))
-    .join(' ');
+  const got = touches.map((touch) => touch.map((note) => notes.get(note.id)!.finger).join('')).join(' ');
   const hits = Math.max(
     ...passage.ways.map(
       (way) => [...way].filter((each, index) => each !== ' ' && each === got[index]).length,

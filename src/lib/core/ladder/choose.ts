@@ -54,14 +54,12 @@ export function chooseCandidates(task: ChooseTask): readonly Choice[] {
     const chain = chainOf(task, prices, twinOf, loadPrice, banned);
     return choicesOf(task, chain, tiedPath(chain));
   };
-  const plain = solve(PRICES.loadPoint);
-  if (!above) return plain;
-  let made: readonly Choice[] | null = plain;
+  if (!above) return solve(PRICES.loadPoint);
   for (let attempt = 0; attempt < BANS; attempt += 1) {
-    made = lightEnough(solve, above);
-    const heavy = made ? tooHeavy(made, above).measures : [];
-    if (made && heavy.length === 0) return made;
+    const made = lightEnough(solve, above);
     if (!made) break;
+    const heavy = tooHeavy(made, above).measures;
+    if (heavy.length === 0) return made;
     for (const measure of heavy)
       for (const each of [measure, Math.max(0, measure - 1)]) banned.add(twinOf[each]!);
   }
