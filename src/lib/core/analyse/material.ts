@@ -3,6 +3,7 @@ import type { Chord } from '../pitch/chord';
 import type { Key } from '../pitch/key';
 import type { ChordSymbol, Measure, Note, Rest, Score, Section } from '../score/model';
 import { metreLength, metreOffset } from '../score/time';
+import { fillWithRests } from '../score/fill-rests';
 import type { NoteId } from '../units';
 import type { HandRoles } from '../score/roles';
 import { twinsOf } from './twins';
@@ -106,14 +107,15 @@ export function gatherMaterial(input: MaterialInput): Material {
     const isLedIn = opening !== undefined && opening.length < metreLength(opening.time);
     const isFourth =
       own !== undefined && (index - own.from + (isLedIn ? 0 : 1)) % 4 === 0 && index > own.from;
+    const offset = metreOffset(score.measures, index);
     return {
       measure,
-      offset: metreOffset(score.measures, index),
+      offset,
       // A pickup is judged at the pace of the measure that it belongs to.
       lengthMs: Math.round((Math.max(measure.length, metreLength(measure.time)) / 10_080) * (60_000 / pace)),
-      tune: onlyTune(tune[index]!),
-      upper: upper[index]!,
-      lower: lower[index]!,
+      tune: withoutGaps(measure, offset, onlyTune(tune[index]!), 0),
+      upper: withoutGaps(measure, offset, upper[index]!, 0),
+      lower: withoutGaps(measure, offset, lower[index]!, 1),
       section,
       opensSection: own?.from === index || index === 0,
       isPhraseEnd: endsSection || isFourth,
@@ -138,6 +140,19 @@ export function gatherMaterial(input: MaterialInput): Material {
     tuneIds,
     chordAt: chordFinder(score.chords),
   };
+}
+
+/** A file may leave silence unwritten; where one voice stands alone it is said with rests. */
+function withoutGaps(
+  measure: Measure,
+  offset: number,
+  { notes, rests }: StaffMusic,
+  staff: number,
+): StaffMusic {
+  const [first] = notes;
+  const isAlone = first && [...notes, ...rests].every(({ voice }) => voice === first.voice);
+  if (!isAlone) return { notes, rests };
+  return { notes, rests: fillWithRests(measure, offset, notes, rests, { staff, voice: first.voice }) };
 }
 
 /** Rests of a second voice say nothing about a tune that sounds meanwhile. */

@@ -191,7 +191,8 @@ function roundUp(
   column: Column,
 ): number {
   const isPlain = column.at === at && column.end === end;
-  if (isPlain && isFinerThan(rhythm, 'eighths')) return end;
+  const isLongEnough = end - at >= TICKS_PER_QUARTER / (isFinerThan(rhythm, 'triplets') ? 4 : 3);
+  if (isPlain && isLongEnough && isFinerThan(rhythm, 'eighths')) return end;
   const isCoarse = !isFinerThan(rhythm, 'quarters') && !isCountedInEighths(measure.time);
   const unit = isCoarse
     ? TICKS_PER_QUARTER

@@ -97,6 +97,7 @@ export class RightChoices {
       heldOver: new Set(tune.notes.filter((note) => material.heldFrom.has(note.id)).map((note) => note.id)),
       texture,
       chordAt: material.chordAt,
+      changesWithin: (from, to) => [...context.chordChanges].some((at) => at > from && at < to),
       isPhraseEnd: own.isPhraseEnd,
       mostAtOnce: context.pins.right.has(own.measure.index) ? 4 : notesAllowed(rung, setting, 'right'),
       widestSemitones: rung.widestSemitones,

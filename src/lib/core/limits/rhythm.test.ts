@@ -11,7 +11,7 @@ const broken = (finest: RhythmClass, text: string, time: readonly [number, numbe
 describe('the finest rhythm', () => {
   it('names the first note that is finer, and where it stands', () => {
     expect(broken('quarters', 'C4 D4 E4:1/8 F4:1/8 G4')).toEqual([
-      'F4 after beat 3 is a finer rhythm than quarters (compound: beats)',
+      'E4 beat 3 is a finer rhythm than quarters (compound: beats)',
     ]);
     expect(broken('quarters', 'C4 D4 E4:1/2')).toEqual([]);
   });

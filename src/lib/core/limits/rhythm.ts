@@ -41,6 +41,13 @@ export const rhythm = defineLimit({
   },
 });
 
+/** The least that a note of a class lasts: a triplet's eighth among triplets. */
+function shortestOf(finest: RhythmClass, isInEighths: boolean): number {
+  if (finest === 'sixteenths') return TICKS_PER_QUARTER / 4;
+  if (finest === 'triplets') return TICKS_PER_QUARTER / 3;
+  return isInEighths || isFinerThan(finest, 'quarters') ? TICKS_PER_QUARTER / 2 : TICKS_PER_QUARTER;
+}
+
 /** The first struck note that begins, or lasts, otherwise than the class allows. */
 function unrhythmic(facts: HandFacts, finest: RhythmClass): Note | null {
   if (finest === 'any') return null;
@@ -49,13 +56,14 @@ function unrhythmic(facts: HandFacts, finest: RhythmClass): Note | null {
   const placeOf = (note: Note) => note.at - measure.start + offset;
   const triplets = new Set(notes.filter((note) => note.tuplet?.actual === 3).map(placeOf));
   const grid = new Set(gridOf(finest, measure.time, triplets));
+  const shortest = shortestOf(finest, isCountedInEighths(measure.time));
   const struck = new Set(work.touches.map((touch) => touch.at));
   const beats = new Set(beatsOf(measure.time).map((beat) => beat.at as number));
   return (
     notes.find((note) => {
       if (!struck.has(note.at)) return false;
       const place = placeOf(note);
-      if (!grid.has(place)) return true;
+      if (!grid.has(place) || note.duration < shortest) return true;
       if (note.tuplet && !isFinerThan(finest, 'eighths')) return true;
       const isOffBeat = !beats.has(place) && place % TICKS_PER_QUARTER !== 0;
       return finest === 'eighth-pairs' && isOffBeat && !isCountedInEighths(measure.time)

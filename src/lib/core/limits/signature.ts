@@ -14,9 +14,12 @@ export const signature = defineLimit({
   },
   price: 0,
   remedies: ['easier-key'],
-  inPiece: ({ key }, { signature: most }) => {
-    const signs = Math.abs(key.fifths);
+  inPiece: ({ key, measures }, { signature: most }) => {
+    // A key that was found may be written with another signature.
+    const written = measures[0]?.right.measure.key ?? key;
+    const widest = Math.abs(written.fifths) > Math.abs(key.fifths) ? written : key;
+    const signs = Math.abs(widest.fifths);
     if (most === null || signs <= most) return [];
-    return [{ measure: null, hand: null, sentence: `${keyLabel(key)} has ${signs} signs, over ${most}` }];
+    return [{ measure: null, hand: null, sentence: `${keyLabel(widest)} has ${signs} signs, over ${most}` }];
   },
 });

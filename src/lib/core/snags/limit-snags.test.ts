@@ -108,7 +108,7 @@ describe('limits that a result breaks', () => {
     expect(found.map(({ id }) => id)).toEqual(['rhythm:1:right', 'speed:1:right', 'load:1:']);
     const [rhythm, speed, load] = found;
     expect(rhythm).toMatchObject({ code: 'rhythm', measure: 1, hand: 'right', isOfPiece: false });
-    expect(rhythm!.sentence).toMatch(/^Rung limit: C5 after beat 1 is a finer rhythm than .*\.$/);
+    expect(rhythm!.sentence).toMatch(/^Rung limit: C5 beat 1 is a finer rhythm than .*\.$/);
     expect(rhythm!.remedies.map(({ label }) => label)).toEqual([
       'Make this measure easier',
       'Double the note values',

@@ -29,6 +29,7 @@ function under(
       heldOver: new Set(),
       texture,
       chordAt: () => chordOf(symbol),
+      changesWithin: () => false,
       isPhraseEnd: options.isPhraseEnd ?? true,
       mostAtOnce: options.mostAtOnce ?? 4,
       widestSemitones: null,

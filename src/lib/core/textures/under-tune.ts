@@ -14,8 +14,9 @@ interface UnderTask {
   readonly tune: readonly Note[];
   readonly heldOver: ReadonlySet<string>;
   readonly texture: TuneTexture;
-  /** The chord that holds at a tick. */
+  /** The chord that holds at a tick, and whether another begins inside a stretch. */
   readonly chordAt: (tick: number) => Chord | null;
+  readonly changesWithin: (from: number, to: number) => boolean;
   readonly isPhraseEnd: boolean;
   /** Most notes of this hand at once, the tune's own among them. */
   readonly mostAtOnce: number;
@@ -75,7 +76,8 @@ function under(task: UnderTask, note: Note): readonly { readonly pitch: Pitch; r
     return fits(octave) ? [{ pitch: octave, role: 'octave' }] : [];
   }
   const chord = task.chordAt(note.at);
-  if (chord?.kind !== 'chord') return [];
+  // What is added would be held into a chord that it does not belong to.
+  if (chord?.kind !== 'chord' || task.changesWithin(note.at, note.at + note.duration)) return [];
   const bass = pitchClassOf(bassOf(chord));
   const below = spellChord({ ...chord, bass: null })
     .filter((name) => pitchClassOf(name) !== pitchClassOf(note.pitch))

@@ -69,7 +69,7 @@ export const COSTS = {
   tooWide: 900,
   outsidePosition: 500,
   notTheBass: 60,
-  offTheBass: { must: 700, should: 60, may: 0 },
+  offTheBass: { must: 1300, should: 60, may: 0 },
   /** A root triad that is not in root position. */
   turnedTriad: 120,
   /** A tone that tells the chord and is not heard. */
