@@ -17,6 +17,8 @@ export interface Shape {
   readonly inversion: number;
   /** How many of the tones that tell the chord are not in it, of those that it has room for. */
   readonly missing: number;
+  /** Without the octave that would fill the last place of its pattern, for hands that do not reach it. */
+  readonly isWithoutOctave?: boolean;
 }
 
 /** How much of a chord a hand has room for. */
@@ -70,11 +72,12 @@ export function shapesOf(stack: Stack, figure: Figure, chord: NamedChord, room: 
     case 'triad':
       return closeShapes(chord, figure, room);
     case 'triad-octave':
-      return closeShapes(chord, figure, { ...room, inTurn: Math.min(MOST_TONES, room.inTurn) }).map(
-        (shape) =>
-          shape.tones.length > 3 || room.inTurn <= shape.tones.length
-            ? shape
-            : { ...shape, tones: [...shape.tones, { ...shape.tones[0]!, role: 'octave' }] },
+      return closeShapes(chord, figure, { ...room, inTurn: Math.min(MOST_TONES, room.inTurn) }).flatMap(
+        (shape): readonly Shape[] => {
+          if (shape.tones.length > 3 || room.inTurn <= shape.tones.length) return [shape];
+          const filled = { ...shape, tones: [...shape.tones, { ...shape.tones[0]!, role: 'octave' }] };
+          return [filled, { ...shape, isWithoutOctave: true }];
+        },
       );
     case 'low-root-triad':
       return closeShapes(chord, 'held', { ...room, isOverBass: true });

@@ -46,6 +46,7 @@ interface Stacked {
   readonly tones: readonly Tone[];
   readonly inversion: number;
   readonly missing: number;
+  readonly isWithoutOctave: boolean;
   /** Low to high, as MIDI numbers. */
   readonly keys: readonly number[];
   readonly lowStep: number;
@@ -74,6 +75,8 @@ export const COSTS = {
   turnedTriad: 120,
   /** A tone that tells the chord and is not heard. */
   toneMissing: 160,
+  /** A pattern that comes round before its beats do. */
+  placeUnfilled: 300,
   perSemitoneFromHome: 1,
   inversions: [0, 2, 6, 6],
 } as const;
@@ -201,7 +204,7 @@ function stacksOf(
           OCTAVES.map((octave) => ({ ...shape, tones: stackFrom(shape.tones, octave) })),
         );
   const bass = pitchClassOf(bassOf(chord));
-  const made = stacks.flatMap(({ tones, inversion, missing }): Stacked[] => {
+  const made = stacks.flatMap(({ tones, inversion, missing, isWithoutOctave = false }): Stacked[] => {
     const keys = tones.map(({ pitch }) => midiOf(pitch)).sort((a, b) => a - b);
     if (keys[0]! < LOWEST_KEY || keys.at(-1)! > HIGHEST_KEY) return [];
     // Bass and chord of a moving texture do not sound together; what is struck at once is judged.
@@ -213,6 +216,7 @@ function stacksOf(
         tones,
         inversion,
         missing,
+        isWithoutOctave,
         keys,
         lowStep: Math.min(...steps),
         highStep: Math.max(...steps),
@@ -240,9 +244,10 @@ function costOf(task: VoiceTask, each: Stacked): number {
   const { stack, window, home, figure } = task.texture;
   const [lowest, highest] = [each.keys[0]!, each.keys.at(-1)!];
   const [low, high] = each.struck;
-  const isTooWide =
-    !BROKEN.includes(figure) &&
-    (!canReach(low, high, task.reach.comfortable) || (task.widest !== null && high - low > task.widest));
+  // The octave of a filled pattern is for hands that reach it.
+  const isTooWide = BROKEN.includes(figure)
+    ? figure === 'filled' && !canReach(low, high, task.reach.largest)
+    : !canReach(low, high, task.reach.comfortable) || (task.widest !== null && high - low > task.widest);
   const { otherHand, position } = task;
   const overlap =
     otherHand === null
@@ -260,6 +265,7 @@ function costOf(task: VoiceTask, each: Stacked): number {
     (task.hand === 'left' && !each.isBassLowest ? COSTS.offTheBass[task.standsOnBass] : 0) +
     (stack === 'root-triad' && each.inversion > 0 ? COSTS.turnedTriad : 0) +
     each.missing * COSTS.toneMissing +
+    (each.isWithoutOctave ? COSTS.placeUnfilled : 0) +
     overlap * COSTS.towardsOtherHand +
     (position === null ? Math.abs(lowest - home) * COSTS.perSemitoneFromHome : 0) +
     COSTS.inversions[each.inversion]!
