@@ -1,16 +1,11 @@
 import { weightsOf } from './weights.data';
 import { midiOf, spellingLabel } from '../pitch/pitch';
+import { measureNumber } from '../score/by-measure';
 import type { Note } from '../score/model';
 import { contextFor, inOrder, touchesOf, type FingeredLine } from './finger-line';
-import {
-  isShift,
-  onsetsOf,
-  runOf,
-  solveRun,
-  struckPlaces,
-  type FingerScoreTask,
-  type RunOnset,
-} from './finger-score';
+import { runOf, solveRun, type FingerScoreTask } from './finger-score';
+import { onsetsOf, struckPlaces, type RunOnset } from './onsets';
+import { isShift } from './shift';
 import type { Run } from './runs';
 import { termsOf, type Term } from './terms';
 import { FINGERING_STYLES, type FingeringStyle } from '../document/choices/fingering-styles.data';
@@ -60,7 +55,7 @@ export function explainFinger(
 ): FingerWhy | null {
   const found = runOf(task, noteId);
   if (!found) return null;
-  const { run, set } = found;
+  const { run, set, copied } = found;
   const onsets = onsetsOf(run, set);
   const index = run.touches.findIndex(({ struck }) => struck.some((note) => note.id === noteId));
   const struck = struckPlaces(run.touches[index]!, onsets[index]!).find(({ note }) => note.id === noteId);
@@ -78,7 +73,7 @@ export function explainFinger(
     note: noteId,
     finger,
     then: later === finger ? null : later,
-    sentence: sentenceFor(task, run, onsets, solved, index, place),
+    sentence: sentenceFor(task, run, onsets, solved, index, place) + asBefore(task, struck.note, copied),
     now: textOf(run, solved),
   };
   if (depth === 'brief')
@@ -94,6 +89,17 @@ export function explainFinger(
     others: others.map(({ finger: each, extra, because }) => ({ finger: each, extra, because })),
     phrase: phraseAlternatives(task, run, onsets, solved, others),
   };
+}
+
+/** A finger that was taken over says from where. */
+function asBefore(
+  { measures, twinOf, pinned }: FingerScoreTask,
+  note: Note,
+  copied: ReadonlyMap<string, number>,
+): string {
+  const first = twinOf[note.measure] ?? note.measure;
+  if (first === note.measure || pinned.has(note.id) || !copied.has(note.id)) return '';
+  return ` As in measure ${measureNumber(measures, first)}, which comes back here.`;
 }
 
 function termsFor(

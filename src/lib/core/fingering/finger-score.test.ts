@@ -102,6 +102,31 @@ describe('fingering a score', () => {
     expect(fingersOf(taskOf(right.join(' '))).join('')).toBe('125125');
   });
 
+  it('gives a measure that comes back the fingers that it had, whatever stands before it', () => {
+    const task = taskOf('E4 G4 C5 G4 | C5 D5 E5 F5 | A4 B4 C5 D5 | C5 D5 E5 F5', undefined, {
+      twinOf: [0, 1, 2, 1],
+    });
+    const fingers = fingersOf(task);
+    expect(fingers.slice(12)).toEqual(fingers.slice(4, 8));
+    const later = task.notes[13]!;
+    expect(explainFinger(task, later.id)!.sentence).toMatch(/As in measure 2, which comes back here\.$/);
+    // The teacher's own finger stands, and other notes are no repeat.
+    expect(fingerScore({ ...task, pinned: new Map([[later.id, 5]]) }).notes.get(later.id)!.finger).toBe(5);
+    const other = taskOf('E4 G4 C5 G4 | C5 D5 E5 F5 | A4 B4 C5 D5 | C5 D5 E5 C5', undefined, {
+      twinOf: [0, 1, 2, 1],
+    });
+    expect(explainFinger(other, other.notes[13]!.id)!.sentence).not.toMatch(/comes back/);
+  });
+
+  it('tells where the thumb passes on a rung that has no passes', () => {
+    const line = taskOf('C4:1/8 D4:1/8 E4:1/8 F4:1/8 G4:1/8 A4:1/8 B4:1/8 C5:1/8');
+    expect(fingerScore(line).troubles).toEqual([]);
+    const { troubles } = fingerScore({ ...line, mayPass: false });
+    expect(troubles.length).toBeGreaterThan(0);
+    for (const trouble of troubles) expect(trouble).toMatchObject({ kind: 'pass', hand: 'right' });
+    expect(fingerScore(taskOf('C4 D4 E4 F4', undefined, { mayPass: false })).troubles).toEqual([]);
+  });
+
   it('goes on over a tie', () => {
     const runs = cutRuns(taskOf('C4:1/2 E4:1/2~ | E4:1/4 F4:1/4 G4:1/2'));
     expect(runs).toHaveLength(1);

@@ -1,7 +1,6 @@
 import { weightsOf, type FingeringWeights } from './weights.data';
 import type { HandSize } from '../hands/reach';
-import { diatonicIndex, midiOf } from '../pitch/pitch';
-import { isGeneratedNote } from '../score/ids';
+import { midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import { isSameList } from '../score/same-list';
 import { isBeyondReach, handKey } from './costs';
@@ -15,7 +14,9 @@ import {
 } from './finger-line';
 import { foldFigures } from './figures';
 import { RepeatMemory } from './repeat-memory';
-import { cutRuns, isSameRun, onlyKey, type Run, type RunTask, type RunTouch } from './runs';
+import { onsetsOf, struckPlaces, type RunOnset } from './onsets';
+import { cutRuns, isSameRun, type Run, type RunTask } from './runs';
+import { isShift, type Placed } from './shift';
 import type { FingeringStyle } from '../document/choices/fingering-styles.data';
 
 export interface FingerScoreTask extends RunTask {
@@ -55,6 +56,8 @@ export interface FingeredScore {
 export interface SetRun {
   readonly run: Run;
   readonly set: ReadonlyMap<string, number>;
+  /** Those of them that were set, or stood in another measure. */
+  readonly copied: ReadonlyMap<string, number>;
 }
 
 /** Runs fingered before, by what they hold; a change of one finger solves its own run only. */
@@ -100,16 +103,14 @@ function foldedRuns(task: FingerScoreTask): readonly Run[] {
 function readRuns(task: FingerScoreTask): readonly (SetRun & { readonly reading: Reading })[] {
   const memory = new RepeatMemory(task);
   return foldedRuns(task).map((run) => {
-    let set = memory.fingersFor(run, task.pinned);
+    const set = memory.fingersFor(run, task.pinned);
     let reading = readAgain(run, set, task);
     memory.remember(run, reading.notes);
     // A measure may come back within its own run.
     const again = memory.fingersFor(run, task.pinned, true);
-    if ([...again].some(([id, finger]) => reading.notes.get(id)?.finger !== finger)) {
-      set = again;
-      reading = readAgain(run, set, task);
-    }
-    return { run, set, reading };
+    if ([...again].some(([id, finger]) => reading.notes.get(id)?.finger !== finger))
+      reading = readAgain(run, again, task);
+    return { run, set: again, copied: memory.fingersFor(run, task.pinned), reading };
   });
 }
 
@@ -167,92 +168,6 @@ export function fingeringEffort(task: FingerScoreTask): { readonly cost: number;
     touches += onsets.length;
   }
   return { cost, touches };
-}
-
-export interface RunOnset {
-  /** Notes under the hand, low to high: struck and held; of a figure one for each key. */
-  readonly all: readonly Note[];
-  readonly keys: readonly number[];
-  readonly pinned: readonly (number | null)[];
-  readonly movePercent: number;
-  readonly isHeldOn: boolean;
-  readonly isFigure: boolean;
-  /** Places of the keys struck first and last, where they are single. */
-  readonly enters: number | null;
-  readonly leaves: number | null;
-  /** A composer's full chord, sixth or octave. */
-  readonly isBlock: boolean;
-  /** Pairs of places that are never held together. */
-  readonly apart: readonly (readonly [number, number])[];
-}
-
-export function onsetsOf({ touches }: Run, pinned: ReadonlyMap<string, number>): readonly RunOnset[] {
-  return touches.map(({ struck, held, movePercent, isHeldOn, isFigure, lastKey, chords }) => {
-    const sorted = [...struck, ...held].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch) || a.at - b.at);
-    const all = (isFigure ? sorted.filter((note, index) => isNewKey(note, sorted[index - 1])) : sorted).slice(
-      0,
-      5,
-    );
-    const pinOf = (note: Note) => {
-      const own = pinned.get(note.id);
-      if (own !== undefined || !isFigure) return own ?? null;
-      const again = struck.find((each) => isSameKey(each, note) && pinned.has(each.id));
-      return again ? pinned.get(again.id)! : null;
-    };
-    const keys = all.map((note): number => midiOf(note.pitch));
-    const firstKey = onlyKey(struck.filter((note) => note.at === struck[0]?.at));
-    const placeOf = (key: number | null) => (key === null || !isFigure ? null : keys.indexOf(key));
-    return {
-      all,
-      keys,
-      pinned: all.map(pinOf),
-      movePercent,
-      isHeldOn,
-      isFigure,
-      enters: placeOf(firstKey),
-      leaves: placeOf(lastKey),
-      isBlock: isBlock(keys, struck),
-      apart: isFigure ? pairsApart(keys, chords) : [],
-    };
-  });
-}
-
-const SIXTH = 8;
-
-function isBlock(keys: readonly number[], struck: readonly Note[]): boolean {
-  const isFull = keys.length >= 3 || (keys.length === 2 && keys[1]! - keys[0]! >= SIXTH);
-  return isFull && struck.every((note) => !isGeneratedNote(note.id));
-}
-
-/** Places of keys that no touch strikes together. */
-function pairsApart(
-  keys: readonly number[],
-  chords: readonly (readonly number[])[],
-): readonly (readonly [number, number])[] {
-  return keys.flatMap((low, i) =>
-    keys.flatMap((high, j): (readonly [number, number])[] =>
-      j <= i || chords.some((chord) => chord.includes(low) && chord.includes(high)) ? [] : [[i, j]],
-    ),
-  );
-}
-
-/** What a touch strikes, each note with its place among the keys of its onset. */
-export function struckPlaces(
-  { struck }: RunTouch,
-  { all }: RunOnset,
-): readonly { readonly note: Note; readonly place: number }[] {
-  return struck.flatMap((note) => {
-    const place = all.findIndex((each) => isSameKey(each, note));
-    return place < 0 ? [] : [{ note, place }];
-  });
-}
-
-function isSameKey(a: Note, b: Note): boolean {
-  return midiOf(a.pitch) === midiOf(b.pitch);
-}
-
-function isNewKey(note: Note, before: Note | undefined): boolean {
-  return before === undefined || !isSameKey(note, before);
 }
 
 export function solveRun(
@@ -365,19 +280,4 @@ function passesIn(
     const isPass = last !== g.finger && Math.min(last, g.finger) === 1 && rise * (g.finger - last) < 0;
     return isPass ? [{ kind: 'pass', notes: [before, note], hand: 'right' }] : [];
   });
-}
-
-interface Placed {
-  readonly fingers: readonly number[];
-  readonly notes: readonly Note[];
-}
-
-/** Does the hand leave the five letters that its fingers lay on, or take another shape? */
-export function isShift(before: Placed, now: Placed, hand: 'right' | 'left'): boolean {
-  if (before.notes.length !== now.notes.length) return true;
-  const anchor = (each: Placed, place: number) => {
-    const step = diatonicIndex(each.notes[place]!.pitch);
-    return hand === 'right' ? step - each.fingers[place]! : step + each.fingers[place]!;
-  };
-  return now.notes.some((_, place) => anchor(before, place) !== anchor(now, place));
 }

@@ -42,7 +42,7 @@ export function isPlainRung(place: number, setting: Setting): boolean {
   return place < TELLS_FROM[setting === 'sing' ? 'sing' : 'solo'];
 }
 
-/** Demands of the chords of a measure. `room` is how many notes both hands may have at once beside the tune and the bass. */
+/** Demands of the chords of a measure; `asked` is how many telling tones the rung has room for beside the tune and the bass. */
 export function chordDemands(
   spans: readonly ChordSpan[],
   isSectionEnd: (span: ChordSpan) => boolean,

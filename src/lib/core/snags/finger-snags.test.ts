@@ -26,6 +26,12 @@ describe('fingers that a hand cannot take', () => {
     ]);
   });
 
+  it('are passes of the thumb where the rung has none yet', () => {
+    const [snag] = fingerSnags([{ kind: 'pass', notes: [right[0]!, right[1]!], hand: 'right' }], () => false);
+    expect(snag).toMatchObject({ code: 'thumb-pass', hand: 'right', measure: 0, remedies: [] });
+    expect(snag!.sentence).toMatch(/^The thumb passes between .* and .*, and this rung has no passes yet\.$/);
+  });
+
   it('have nothing to take away where all came with the source', () => {
     const [snag] = fingerSnags([{ kind: 'pins', notes: left, hand: 'left' }], () => false);
     expect(snag!.remedies).toEqual([]);

@@ -119,8 +119,14 @@ function turns(
 function choicesOf(chord: NamedChord, size: number, room: Room): readonly (readonly ShapeTone[])[] {
   const all = named(chord);
   const telling = tellingTones(chord);
-  if (room.isPlain) return [sortedFrom(chord, plainTriad(chord).slice(0, Math.max(size, 1)))];
   const bass = bassTone(chord);
+  if (room.isPlain) {
+    const triad = plainTriad(chord);
+    const own = inChord(triad, bass) ?? bass;
+    // The note after the slash comes first, be it the chord's own or not.
+    const order = room.isOverBass || !chord.bass ? triad : distinct([own, ...triad]);
+    return [sortedFrom(chord, order.slice(0, size))];
+  }
   const wanted = telling.map((tone) => find(all, tone)!);
   const root = find(all, { degree: 1, alter: 0 });
   const others = all.filter((tone) => !wanted.includes(tone) && tone !== root && !isRubbing(tone, wanted));
