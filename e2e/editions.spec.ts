@@ -63,10 +63,10 @@ test('a reach that was measured again makes another edition, and Today says so f
   await openBench(page);
   await choose(page, 'Learner', /^Bram/);
   await choose(page, 'Rung', /^3/);
-  await choose(page, 'Left hand', 'root, fifth, octave');
+  await choose(page, 'Left hand', 'held triads');
   await handOut(page);
   await page.goto(`${learner}/profile`);
-  await choose(page, 'Left hand, comfortable', 'a tenth');
+  await choose(page, 'Left hand, comfortable', 'a fifth');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Saved. Editions already handed out stay')).toBeVisible();
   await expect(async () => {
