@@ -28,6 +28,8 @@ async function openArrangement(name) {
   await page.getByRole('link', { name }).click();
   await page.waitForURL(/\/bench\//);
   await allEngraved();
+  // The first lines come with the page; what stands beneath them is worked out in it.
+  await page.locator('[data-row="load"]', { hasText: /\d/ }).first().waitFor();
 }
 
 await page.goto('/');
