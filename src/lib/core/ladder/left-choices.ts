@@ -1,6 +1,6 @@
 import type { Rung } from '../limits/registry';
 import type { Note } from '../score/model';
-import { accompany, type Accompaniment } from '../voicing/accompany';
+import { accompanyOnce, type Accompaniment } from '../voicing/accompany';
 import { chordSpans } from '../voicing/chord-spans';
 import { notesAllowed } from '../limits/notes-at-once';
 import type { Setting } from '../document/choices/settings.data';
@@ -34,8 +34,9 @@ export class LeftChoices {
     private readonly task: RungTask,
     rung: Rung,
     hands: readonly SectionHands[],
-    /** The chords of the right hand in a sing-along, under which the bass stays. */
+    /** The chords of the right hand in a sing-along, under which the bass stays, and what they are called. */
     private readonly sungNotes: () => readonly Note[],
+    private readonly sungName: () => string,
   ) {
     this.#rung = rung;
     this.#hands = hands;
@@ -83,20 +84,25 @@ export class LeftChoices {
     const isSung = setting === 'sing';
     const isFixed = this.#rung.leftPosition === 'one-per-section' && !isSung;
     const facts = textureFacts(rules, texture);
-    const made = accompany({
-      material,
-      spans: chordSpans(material.score.measures, material.score.chords),
-      hand: 'left',
-      textureAt: () => facts,
-      atOnce: notesAllowed(this.#rung, setting, 'left'),
-      widest: this.#rung.widestSemitones,
-      isPlain: isPlainRung(place, setting),
-      size,
-      style: wishes.voicing,
-      positionAt: (measure) =>
-        isFixed ? (this.#hands[material.measures[measure]!.section]?.left ?? null) : null,
-      otherHand: isSung ? this.sungNotes() : this.#allTune,
-    });
+    const positions = material.sections.map((_, index) =>
+      isFixed ? (this.#hands[index]?.left ?? null) : null,
+    );
+    const made = accompanyOnce(
+      {
+        material,
+        spans: chordSpans(material.score.measures, material.score.chords),
+        hand: 'left',
+        textureAt: () => facts,
+        atOnce: notesAllowed(this.#rung, setting, 'left'),
+        widest: this.#rung.widestSemitones,
+        isPlain: isPlainRung(place, setting),
+        size,
+        style: wishes.voicing,
+        positionAt: (measure) => positions[material.measures[measure]!.section] ?? null,
+        otherHand: isSung ? this.sungNotes() : this.#allTune,
+      },
+      JSON.stringify([texture, facts.window, facts.home, positions, isSung ? this.sungName() : 'tune']),
+    );
     this.#made.set(name, { texture, made });
     return made;
   }

@@ -3,7 +3,7 @@ import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { RhythmClass } from '../rungs/rhythm-classes.data';
 import type { Note } from '../score/model';
 import { ticks } from '../units';
-import { accompany, type Accompaniment } from '../voicing/accompany';
+import { accompanyOnce, type Accompaniment } from '../voicing/accompany';
 import { chordSpans } from '../voicing/chord-spans';
 import { isPlainRung } from './chord-sounds';
 import { weighHand, type CandidateContext, type HandChoice } from './hand-choice';
@@ -187,30 +187,47 @@ export class RightChoices {
 
   /** The chords of the studio's own texture for this rung, in order of time. */
   sungNotes(): readonly Note[] {
+    const { notes } = this.#voicedSung(this.#houseSung());
+    return [...notes.values()].flat().sort((a, b) => a.at - b.at);
+  }
+
+  /** Tells what `sungNotes` are from those of other rungs. */
+  sungName(): string {
+    return JSON.stringify([
+      this.#houseSung(),
+      notesAllowed(this.rung, 'sing', 'right'),
+      this.rung.widestSemitones,
+      isPlainRung(this.task.place, 'sing'),
+    ]);
+  }
+
+  #houseSung(): SungTexture {
     const { rules, place, wishes } = this.task;
     const house = rules.house[Math.min(place, rules.house.length) - 1]!.singRight;
     const wanted = wishes.rightTexture === 'by-rung' ? house : wishes.rightTexture;
-    const { notes } = this.#voicedSung(isSung(wanted) ? wanted : 'root-triads');
-    return [...notes.values()].flat().sort((a, b) => a.at - b.at);
+    return isSung(wanted) ? wanted : 'root-triads';
   }
 
   #voicedSung(texture: SungTexture): Accompaniment {
     const known = this.#sung.get(texture);
     if (known) return known;
     const { material, wishes, size, place } = this.task;
-    const made = accompany({
-      material,
-      spans: chordSpans(material.score.measures, material.score.chords),
-      hand: 'right',
-      textureAt: () => SUNG_TEXTURES[texture],
-      atOnce: notesAllowed(this.rung, 'sing', 'right'),
-      widest: this.rung.widestSemitones,
-      isPlain: isPlainRung(place, 'sing'),
-      size,
-      style: wishes.voicing,
-      positionAt: () => null,
-      otherHand: [],
-    });
+    const made = accompanyOnce(
+      {
+        material,
+        spans: chordSpans(material.score.measures, material.score.chords),
+        hand: 'right',
+        textureAt: () => SUNG_TEXTURES[texture],
+        atOnce: notesAllowed(this.rung, 'sing', 'right'),
+        widest: this.rung.widestSemitones,
+        isPlain: isPlainRung(place, 'sing'),
+        size,
+        style: wishes.voicing,
+        positionAt: () => null,
+        otherHand: [],
+      },
+      texture,
+    );
     this.#sung.set(texture, made);
     return made;
   }

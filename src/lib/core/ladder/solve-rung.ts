@@ -43,7 +43,13 @@ export class RungSolver {
       sectionHands(material, index, spans, task.wishes.settingAt[section.from] ?? 'solo'),
     );
     this.#demands = demandsOf(task, this.#rung, spans);
-    this.#lefts = new LeftChoices(task, this.#rung, this.#hands, () => this.#rights.sungNotes());
+    this.#lefts = new LeftChoices(
+      task,
+      this.#rung,
+      this.#hands,
+      () => this.#rights.sungNotes(),
+      () => this.#rights.sungName(),
+    );
     this.#rights = new RightChoices(task, this.#rung, this.#lefts);
     this.#free = material.measures.map((own) => this.#candidatesAt(own, NO_PINS));
   }

@@ -37,6 +37,20 @@ export interface Accompaniment {
   readonly voicings: readonly ChordVoicing[];
 }
 
+/** Accompaniments made before, by the music (at any tempo) and by all that was asked: rungs have many in common. */
+const known = new WeakMap<Material['twinOf'], Map<string, Accompaniment>>();
+
+/** The same as `accompany`, kept; `name` tells the textures, positions and other hand apart, which are not compared. */
+export function accompanyOnce(task: AccompanyTask, name: string): Accompaniment {
+  const { material, hand, atOnce, widest, isPlain, size, style } = task;
+  const made = known.get(material.twinOf) ?? new Map<string, Accompaniment>();
+  known.set(material.twinOf, made);
+  const asked = JSON.stringify([name, hand, atOnce, widest, isPlain, size, style]);
+  const accompaniment = made.get(asked) ?? accompany(task);
+  made.set(asked, accompaniment);
+  return accompaniment;
+}
+
 /** A hand made from the chords, voiced over the whole piece at once and written measure by measure. */
 export function accompany(task: AccompanyTask): Accompaniment {
   const { material, hand, spans } = task;
