@@ -56,7 +56,7 @@ export function newDocument({ hasTune }: Pick<PieceMakeup, 'hasTune'>, rung = 3)
       eighths: 'straight',
       sourceFingers: 'kept',
       pedal: 'by-texture',
-      chordSymbols: 'shown',
+      chordSymbols: 'as-sounding',
       learnerId: null,
     },
     pins: [],

@@ -54,7 +54,8 @@ export const recipeFields = z.object({
   eighths: z.enum(['straight', 'swung']),
   sourceFingers: z.enum(['kept', 'ignored']),
   pedal: z.union([pedalSchema, z.literal('by-texture')]),
-  chordSymbols: z.enum(['shown', 'hidden']),
+  /** On paper as they sound (the first rungs play a seventh chord as its triad), as the source has them, or not at all. */
+  chordSymbols: z.enum(['as-sounding', 'shown', 'hidden']),
   learnerId: z.string().max(64).nullable(),
 });
 

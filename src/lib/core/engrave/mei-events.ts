@@ -1,5 +1,5 @@
 import { escapeXml } from '../formats/xml';
-import { chordLabel } from '../pitch/chord';
+import { chordLabel, plainChord } from '../pitch/chord';
 import type { Mark, Measure, Note, Score } from '../score/model';
 import { TICKS_PER_WHOLE } from '../units';
 import type { Slot } from './layers';
@@ -81,7 +81,7 @@ export function measureEvents(
   if (markings.chordSymbols) {
     for (const symbol of inMeasure(score.chords)) {
       events.push(
-        `<harm xml:id="${symbol.id}" n="1" staff="${top}" place="above" ${stamp(symbol.at)}>${escapeXml(chordLabel(symbol.chord))}</harm>`,
+        `<harm xml:id="${symbol.id}" n="1" staff="${top}" place="above" ${stamp(symbol.at)}>${escapeXml(chordLabel(markings.arePlainChords ? plainChord(symbol.chord) : symbol.chord))}</harm>`,
       );
     }
   }

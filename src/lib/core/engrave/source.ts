@@ -9,6 +9,8 @@ export interface Markings {
   readonly fingers: boolean;
   readonly counts: boolean;
   readonly chordSymbols: boolean;
+  /** Seventh chords and the like by the triads that sound in their place. */
+  readonly arePlainChords?: boolean;
   readonly lyrics: boolean;
   readonly pedal: boolean;
   /** Small pictures of scales and chords have no metre. */

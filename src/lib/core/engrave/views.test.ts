@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { handoutLayout, isPageWidth, lineWidthOf, markingsOf, optionsFor, pageWidthFor } from './views';
+import {
+  benchLayout,
+  handoutLayout,
+  isPageWidth,
+  lineWidthOf,
+  markingsOf,
+  optionsFor,
+  pageWidthFor,
+} from './views';
 import { newDocument } from '../document/document';
 
 describe('widths of page', () => {
@@ -30,6 +38,16 @@ describe('widths of page', () => {
 
 describe('an edition on paper', () => {
   const markings = markingsOf(newDocument({ hasTune: true }).recipe);
+
+  it('names chords as the first rungs play them, unless they are wanted as in the source; the screen never does', () => {
+    const { recipe } = newDocument({ hasTune: true }, 1);
+    expect(markingsOf(recipe).arePlainChords).toBe(true);
+    expect(markingsOf({ ...recipe, rung: 3 }).arePlainChords).toBeUndefined();
+    expect(markingsOf({ ...recipe, rung: 2, setting: 'sing' }).arePlainChords).toBeUndefined();
+    expect(markingsOf({ ...recipe, chordSymbols: 'shown' }).arePlainChords).toBeUndefined();
+    expect(markingsOf({ ...recipe, chordSymbols: 'hidden' }).chordSymbols).toBe(false);
+    expect(benchLayout(recipe, optionsFor(1720)).markings.arePlainChords).toBe(false);
+  });
 
   it('has less on a line in large notes, and more on the wider paper', () => {
     const [a4, large, letter] = [

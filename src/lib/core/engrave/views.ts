@@ -1,4 +1,5 @@
 import type { Recipe } from '../document/recipe';
+import { isPlainRung } from '../ladder/chord-sounds';
 import type { EngraveOptions, LayoutRequest } from './line';
 import type { Markings } from './source';
 
@@ -36,7 +37,8 @@ export function benchLayout(recipe: Recipe, options: EngraveOptions): LayoutRequ
   return {
     lineWidth: lineWidthOf(options),
     mostMeasures: 5,
-    markings: markingsOf(recipe),
+    // On the screen a chord is what it is; paper says what sounds.
+    markings: { ...markingsOf(recipe), arePlainChords: false },
   };
 }
 
@@ -74,12 +76,18 @@ export function handoutLayout(
   };
 }
 
+/** Does paper print the triads that the rung plays in place of fuller chords? */
+export function printsPlainChords({ chordSymbols, rung, setting }: Recipe): boolean {
+  return chordSymbols === 'as-sounding' && isPlainRung(rung, setting);
+}
+
 /** What a recipe prints with the notes. */
 export function markingsOf(recipe: Recipe): Markings {
   return {
     fingers: recipe.fingers !== 'hidden',
     counts: recipe.counts === 'shown',
-    chordSymbols: recipe.chordSymbols === 'shown',
+    chordSymbols: recipe.chordSymbols !== 'hidden',
+    ...(printsPlainChords(recipe) ? { arePlainChords: true } : {}),
     lyrics: true,
     pedal: true,
   };

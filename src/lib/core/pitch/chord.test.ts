@@ -3,6 +3,7 @@ import {
   bassOf,
   chordLabel,
   chordName,
+  plainChord,
   readChord,
   spellChord,
   transposeChord,
@@ -122,6 +123,21 @@ describe('chord symbols', () => {
     expect(reading).toMatchObject({ ok: false, code: 'unknown-chord', at: character - 1 });
     expect(!reading.ok && reading.message).toContain(`character ${character}`);
   });
+
+  it.each([
+    ['C7', 'C'],
+    ['Am7', 'Am'],
+    ['F#m7b5', 'F#dim'],
+    ['Bdim7', 'Bdim'],
+    ['Caug7', 'Caug'],
+    ['G7sus4', 'Gsus4'],
+    ['Cmaj9', 'C'],
+    ['Cadd9', 'C'],
+    ['D7/F#', 'D/F#'],
+    ['G5', 'G5'],
+  ])('without what lies beyond its triad, %s is %s', (symbol, plain) =>
+    expect(chordName(plainChord(chordOf(symbol)))).toBe(plain),
+  );
 
   it('moves root and bass together and prints musical signs', () => {
     const upTone = intervalBetween(readPitch('C4')!, readPitch('D4')!);

@@ -279,6 +279,16 @@ export function transposeChord(chord: Chord, interval: Interval): Chord {
   };
 }
 
+/** The chord without what lies beyond its triad: C for C7, Bdim for Bm7♭5, Gsus4 for G7sus4. Its bass stays. */
+export function plainChord(chord: Chord): Chord {
+  if (chord.kind === 'none') return chord;
+  const { triad, altered } = chord.quality;
+  return {
+    ...chord,
+    quality: { ...PLAIN, triad, altered: altered.filter(({ degree }) => degree === 5) },
+  };
+}
+
 /** Canonical ending in ASCII: `m7`, `maj7#11`, `7sus4`, `(add9)`. Reads back to an equal quality. */
 export function qualityName(quality: Quality): string {
   const { triad, seventh, extension } = quality;

@@ -93,6 +93,11 @@
         .map((tempo) => ({ value: String(tempo), label: `♩ = ${tempo}` })),
     ];
   });
+  const chordLetters = [
+    { value: 'as-sounding', label: 'as they sound', note: 'on paper the first rungs have plain triads' },
+    { value: 'shown', label: 'as in the source' },
+    { value: 'hidden', label: 'not shown' },
+  ] as const;
   const values = [
     { value: 'as-written', label: 'as written' },
     { value: 'doubled', label: 'doubled' },
@@ -186,7 +191,7 @@
     countFill: 'needed',
     tripletCount: 'trip-let',
     eighths: 'straight',
-    chordSymbols: 'shown',
+    chordSymbols: 'as-sounding',
   } as const satisfies Partial<Recipe>;
   const SENTENCE = remembered('sentence', z.enum(['few', 'all']), 'few');
   let showsAll = $state(SENTENCE.read() === 'all');
@@ -373,7 +378,7 @@
     <ChoiceWord
       name="Chord letters"
       value={recipe.chordSymbols}
-      choices={shown}
+      choices={chordLetters}
       onchoose={(value: Recipe['chordSymbols']) => bench.work.choose({ chordSymbols: value })}
     />{/if}
   <button class="link text-sm" aria-expanded={showsAll} onclick={toggleAll}

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { EngravedLine, FirstLines, PageLines } from '$lib/core/engrave/line';
 import type { Markings } from '$lib/core/engrave/source';
-import { PAPERS, handoutLayout, type PaperName } from '$lib/core/engrave/views';
+import { PAPERS, handoutLayout, printsPlainChords, type PaperName } from '$lib/core/engrave/views';
 import type { EditionRecord } from '$lib/server/editions';
 import { FINGER_NAMES, type FingerNames } from '$lib/core/learner/reading';
 import { whenLinesCome } from '../engraving/first-lines';
@@ -37,6 +37,8 @@ export class HandoutSession {
   showsFingers = $state(true);
   showsCounts = $state(true);
   showsChords = $state(true);
+  /** The rung plays seventh chords as triads, and the edition says so. */
+  arePlainChords = $state(false);
   showsPedal = $state(true);
   fingerNames = $state<FingerNames | 'none'>('none');
   showsPictures = $state(false);
@@ -50,6 +52,7 @@ export class HandoutSession {
     fingers: this.showsFingers,
     counts: this.showsCounts,
     chordSymbols: this.showsChords,
+    ...(this.arePlainChords ? { arePlainChords: true } : {}),
     lyrics: true,
     pedal: this.showsPedal,
   });
@@ -66,7 +69,8 @@ export class HandoutSession {
     const { recipe } = edition.frozen;
     this.showsCounts = recipe.counts === 'shown';
     this.showsFingers = recipe.fingers !== 'hidden';
-    this.showsChords = recipe.chordSymbols === 'shown';
+    this.showsChords = recipe.chordSymbols !== 'hidden';
+    this.arePlainChords = printsPlainChords(recipe);
     this.paper = sheet.paper;
     this.isLarge = sheet.isLarge;
     const kept = PRINTING.read();
