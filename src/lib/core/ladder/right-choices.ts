@@ -178,7 +178,8 @@ export class RightChoices {
       .map((each) => each.singRight)
       .filter((texture) => isSung(texture))
       .filter((texture) => rightRank(texture) <= rung.rightTexturesSing);
-    return [...new Set([house, ...below.reverse()])].slice(0, MOST_TEXTURES);
+    // Chords that lie nearest and are held weigh least of all: better than the pulses of the rung above.
+    return [...new Set([house, ...below.reverse().slice(0, MOST_TEXTURES - 1), LIGHTEST_SUNG])];
   }
 
   #sungAt(context: CandidateContext, texture: SungTexture): RightOption {
@@ -246,6 +247,8 @@ export class RightChoices {
     };
   }
 }
+
+const LIGHTEST_SUNG: SungTexture = 'inversions-held';
 
 /** What the left hand plays where it shares the tune and the tune lies high. */
 const HELD_BESIDE = 'held-note';
