@@ -119,10 +119,6 @@
     { value: 'pinned', label: 'only those pinned' },
     { value: 'hidden', label: 'not shown' },
   ] as const;
-  const shown = [
-    { value: 'shown', label: 'shown' },
-    { value: 'hidden', label: 'not shown' },
-  ] as const;
   const pedals = $derived([
     {
       value: 'by-texture' as const,
