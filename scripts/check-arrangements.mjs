@@ -1,7 +1,7 @@
 // Arranges the demo tunes and the pieces of evidence/ for six rungs, three settings and two hands, has an independent checker
 // judge them, and writes its table to docs/arrangements-checked.md. The checker's folder is the argument; it needs Python 3.
 //
-//     node scripts/check-arrangements.mjs CHECKER
+//     npm run evidence -- CHECKER
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -9,7 +9,7 @@ import { join, resolve } from 'node:path';
 
 const [checker] = process.argv.slice(2);
 if (!checker) {
-  console.error('Usage: node scripts/check-arrangements.mjs CHECKER');
+  console.error('Usage: npm run evidence -- CHECKER');
   process.exit(2);
 }
 const SPANS = [15, 8];
@@ -68,7 +68,7 @@ writeFileSync(
 An independent checker of arrangements, which shares no code with this program, read every arrangement of ${sources.length} pieces: the demo tunes
 and those in \`evidence/pieces/\` (songs, dances, studies and charts; 2/4 to 12/8; major, minor and modal; pickups, slash and seventh chords), on six rungs, in
 three settings (solo, sing-along, study), for a hand that reaches ${SPANS[0]} semitones and for one that reaches ${SPANS[1]}. A breach that a snag or a
-loss of the program names is *told* and does not count. Made by \`node scripts/check-arrangements.mjs CHECKER\`.
+loss of the program names is *told* and does not count. Made by \`npm run evidence -- CHECKER\`.
 
 ${short.length === 0 ? 'Every target is met.' : `Short of its target: ${[...new Set(short.map(({ check }) => check))].join(', ')}.`}
 
