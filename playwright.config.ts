@@ -7,7 +7,7 @@ export default defineConfig({
   expect: { timeout: 30_000 },
   fullyParallel: true,
   // Pages wait for engraving and saving more than they work.
-  workers: 3,
+  workers: 4,
   use: {
     actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },
