@@ -1,5 +1,6 @@
 import { weightsOf, type FingeringWeights } from '../core/fingering/weights.data';
 import { fingerScore } from '../core/fingering/finger-score';
+import { ownNote } from '../core/document/pins/pinned-notes';
 import { AVERAGE_HAND } from '../core/hands/reach';
 import { midiOf } from '../core/pitch/pitch';
 import { generatedNoteId, sourceNoteId } from '../core/score/ids';
@@ -64,19 +65,11 @@ function touchesOf({ family, hand, notes: text, name }: LabelledPassage): readon
                   chordIndex,
                   graceOrder: null,
                 }),
-          part: 0,
-          staff: hand === 'right' ? 0 : 1,
-          voice: '1',
+          ...ownNote(hand, '1'),
           measure: 0,
           at: ticks(start),
           duration: ticks(UNIT),
           pitch,
-          tieTo: null,
-          grace: null,
-          tuplet: null,
-          articulations: [],
-          finger: null,
-          lyrics: [],
         }));
     });
   });

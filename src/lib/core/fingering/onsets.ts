@@ -10,7 +10,6 @@ export interface RunOnset {
   readonly pinned: readonly (number | null)[];
   readonly movePercent: number;
   readonly isHeldOn: boolean;
-  readonly isFigure: boolean;
   /** Places of the keys struck first and last, where they are single. */
   readonly enters: number | null;
   readonly leaves: number | null;
@@ -42,7 +41,6 @@ export function onsetsOf({ touches }: Run, pinned: ReadonlyMap<string, number>):
       pinned: all.map(pinOf),
       movePercent,
       isHeldOn,
-      isFigure,
       enters: placeOf(firstKey),
       leaves: placeOf(lastKey),
       isBlock: isBlock(keys, struck),

@@ -1,6 +1,6 @@
 import type { Setting } from '../document/choices/settings.data';
 import { TEXTURES, type LeftTexture } from '../document/choices/textures.data';
-import { bassOf, toneInterval } from '../pitch/chord';
+import { bassOf, isOverAnother, toneInterval } from '../pitch/chord';
 import { tellingTones } from '../pitch/essential';
 import { transposeSpelling } from '../pitch/interval';
 import { midiOf, mod, pitchClassOf } from '../pitch/pitch';
@@ -58,7 +58,7 @@ export function chordDemands(
         at,
         end: at + duration,
         bass: pitchClassOf(bassOf(chord)),
-        isOverAnother: pitchClassOf(bassOf(chord)) !== root,
+        isOverAnother: isOverAnother(chord),
         isSectionEnd: isSectionEnd(span),
         isChange: isChange(span),
         telling: bitsOf(

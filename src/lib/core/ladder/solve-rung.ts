@@ -4,7 +4,7 @@ import { sectionHands, placeHands, type SectionHands } from './section-hands';
 import type { NoteId } from '../units';
 import { chordName } from '../pitch/chord';
 import { notesAllowed } from '../limits/notes-at-once';
-import { chordSpans, type ChordSpan } from '../voicing/chord-spans';
+import { chordSpans, sectionEnds, type ChordSpan } from '../voicing/chord-spans';
 import { chordDemands, isPlainRung, type ChordDemand } from './chord-sounds';
 import { fromAbove, joinHands, type Candidate } from './candidates';
 import { chooseCandidates, isPlayedAlike } from './choose';
@@ -160,12 +160,7 @@ function demandsOf(
   spans: readonly ChordSpan[],
 ): readonly (readonly ChordDemand[])[] {
   const named = spans.filter(({ chord }) => chord?.kind === 'chord');
-  const ends = new Set(
-    material.sections.flatMap(({ from, to }) => {
-      const own = named.filter(({ measure }) => measure >= from && measure <= to);
-      return own.length === 0 ? [] : [own[0]!, own.at(-1)!];
-    }),
-  );
+  const ends = sectionEnds(material.sections, spans);
   const changes = new Set(
     named.filter(
       ({ chord }, index) => index === 0 || chordName(named[index - 1]!.chord!) !== chordName(chord!),

@@ -1,5 +1,5 @@
 import { transposeSpelling, type Interval } from './interval';
-import { mod, readSpelling, spellingLabel, spellingName, type Spelling } from './pitch';
+import { mod, pitchClassOf, readSpelling, spellingLabel, spellingName, type Spelling } from './pitch';
 
 export type Triad = 'major' | 'minor' | 'diminished' | 'augmented' | 'sus2' | 'sus4' | 'fifth';
 export type Seventh = 'minor' | 'major' | 'diminished';
@@ -268,6 +268,11 @@ export function spellChord(chord: Chord): readonly Spelling[] {
 /** The lowest note: the one after the slash, or the root. */
 export function bassOf(chord: NamedChord): Spelling {
   return chord.bass ?? chord.root;
+}
+
+/** Another note than the root is written in the bass. */
+export function isOverAnother({ root, bass }: NamedChord): boolean {
+  return bass !== null && pitchClassOf(bass) !== pitchClassOf(root);
 }
 
 export function transposeChord(chord: Chord, interval: Interval): Chord {

@@ -1,5 +1,4 @@
-import { tonesOf, type ChordTone, type NamedChord } from './chord';
-import { pitchClassOf } from './pitch';
+import { isOverAnother, tonesOf, type ChordTone, type NamedChord } from './chord';
 
 /**
  * The tones that make a chord what its symbol says, the most telling first: the third (or what stands in its place), the
@@ -7,14 +6,14 @@ import { pitchClassOf } from './pitch';
  * ninth. A dominant eleventh goes without its third, which would rub against it; of a diminished seventh, whose tones lie
  * evenly, the third speaks for the others. Root and plain fifth are not among them: they may be left to another hand or out.
  */
-export function tellingTones({ root, quality, bass }: NamedChord): readonly ChordTone[] {
+export function tellingTones(chord: NamedChord): readonly ChordTone[] {
+  const { quality } = chord;
   const tones = tonesOf(quality);
   const of = (...degrees: readonly number[]) => tones.filter(({ degree }) => degrees.includes(degree));
   const hasEleventh = of(11).length > 0;
   const isDominant = quality.seventh === 'minor' && of(3)[0]?.alter === 0;
   const thirds = hasEleventh && isDominant ? [] : of(3);
   if (quality.triad === 'diminished' && quality.seventh === 'diminished') return thirds;
-  const isOverAnother = bass !== null && pitchClassOf(bass) !== pitchClassOf(root);
   const highest = [...of(13), ...of(11)].slice(0, 1);
   return [
     ...(thirds.length > 0 ? thirds : of(4, 2)),
@@ -22,7 +21,7 @@ export function tellingTones({ root, quality, bass }: NamedChord): readonly Chor
     ...of(7),
     ...of(6),
     ...(quality.triad === 'fifth' ? [] : of(5).filter(({ alter }) => alter !== 0)),
-    ...(isOverAnother ? of(1) : []),
+    ...(isOverAnother(chord) ? of(1) : []),
     ...highest,
     ...(highest.length === 0 ? of(9) : []),
   ];

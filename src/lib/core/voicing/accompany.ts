@@ -1,10 +1,10 @@
 import type { HandSize } from '../hands/reach';
 import type { Position } from '../hands/position';
-import { bassOf, type NamedChord } from '../pitch/chord';
-import { midiOf, pitchClassOf, type Pitch } from '../pitch/pitch';
+import { isOverAnother } from '../pitch/chord';
+import { midiOf, type Pitch } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import { endOf } from '../score/time';
-import type { ChordSpan } from './chord-spans';
+import { sectionEnds, type ChordSpan } from './chord-spans';
 import type { HandName } from '../hands/hand';
 import type { Material } from '../analyse/material';
 import type { TextureFacts } from '../document/choices/textures.data';
@@ -128,24 +128,15 @@ function nextBasses(
 
 /** Sections open and close on the bass; so does, where it can, a chord beside one whose bass is written out. */
 function standsOnBass(material: Material, spans: readonly ChordSpan[]): readonly VoiceTask['standsOnBass'][] {
-  const named = spans.flatMap(({ chord }, index) => (chord?.kind === 'chord' ? [{ chord, index }] : []));
-  const must = new Set(
-    material.sections.flatMap(({ from, to }) => {
-      const own = named.filter(({ index }) => spans[index]!.measure >= from && spans[index]!.measure <= to);
-      return own.length === 0 ? [] : [own[0]!.index, own.at(-1)!.index];
-    }),
-  );
+  const ends = sectionEnds(material.sections, spans);
+  const named = spans.flatMap((span) => (span.chord?.kind === 'chord' ? [{ span, chord: span.chord }] : []));
   const should = new Set(
-    named.flatMap(({ index }, order) => {
+    named.flatMap(({ span }, order) => {
       const besides = [named[order - 1], named[order + 1]].flatMap((each) => each?.chord ?? []);
-      return besides.some(isOverAnother) ? [index] : [];
+      return besides.some(isOverAnother) ? [span] : [];
     }),
   );
-  return spans.map((_, index) => (must.has(index) ? 'must' : should.has(index) ? 'should' : 'may'));
-}
-
-function isOverAnother(chord: NamedChord): boolean {
-  return pitchClassOf(bassOf(chord)) !== pitchClassOf(chord.root);
+  return spans.map((span) => (ends.has(span) ? 'must' : should.has(span) ? 'should' : 'may'));
 }
 
 /** The other hand's nearest key during each span; one pass, as both come in order of time. */

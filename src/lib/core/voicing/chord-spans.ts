@@ -1,5 +1,5 @@
 import type { Chord } from '../pitch/chord';
-import type { ChordSymbol, Measure } from '../score/model';
+import type { ChordSymbol, Measure, Section } from '../score/model';
 import { ticks, type Ticks } from '../units';
 
 /** A stretch inside one measure over which one chord holds. */
@@ -38,4 +38,19 @@ export function chordSpans(
       chord: cut.chord,
     }));
   });
+}
+
+/** The first and the last chord of every section, which stand on their bass. */
+export function sectionEnds(
+  sections: readonly Section[],
+  spans: readonly ChordSpan[],
+): ReadonlySet<ChordSpan> {
+  return new Set(
+    sections.flatMap(({ from, to }) => {
+      const own = spans.filter(
+        ({ chord, measure }) => chord?.kind === 'chord' && measure >= from && measure <= to,
+      );
+      return own.length === 0 ? [] : [own[0]!, own.at(-1)!];
+    }),
+  );
 }
