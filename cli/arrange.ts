@@ -3,6 +3,7 @@ import { arrange } from '../src/lib/core/arrange/arrange';
 import { ANYONE, type ArrangeFor } from '../src/lib/core/arrange/arrange-for';
 import { recordsOf } from '../src/lib/core/snags/records';
 import { PEDAL_POLICIES, type PedalPolicy } from '../src/lib/core/document/choices/pedal-policies.data';
+import { COLOUR_NAMES, COLOURS, type Colour } from '../src/lib/core/document/choices/colours.data';
 import type { Recipe } from '../src/lib/core/document/recipe';
 import { newDocument, type ArrangementDocument } from '../src/lib/core/document/document';
 import { SETTINGS, type Setting } from '../src/lib/core/document/choices/settings.data';
@@ -31,6 +32,7 @@ const OPTIONS = [
   'span-left',
   'span-right',
   'tempo',
+  'colour',
   'pedal',
   'fingers',
   'values',
@@ -40,7 +42,7 @@ const OPTIONS = [
 
 /**
  * `arrange FILE… --rung N [--setting solo|sing|study|two] [--key G] [--left TEXTURE] [--right TEXTURE] [--span-left S]
- * [--span-right S] [--tempo Q] [--pedal POLICY] [--fingers at-shifts|every-note|none] [--values doubled] [--counts shown] [--out F.musicxml|F.mid|F.abc|F.cho]`.
+ * [--span-right S] [--tempo Q] [--colour NAME,…|all] [--pedal POLICY] [--fingers at-shifts|every-note|none] [--values doubled] [--counts shown] [--out F.musicxml|F.mid|F.abc|F.cho]`.
  */
 export function arrangeFiles(args: readonly string[]): boolean {
   const { files, options } = readArguments(args, OPTIONS);
@@ -91,12 +93,19 @@ function documentFor(facts: SourceFacts, options: Options): ArrangementDocument 
       key: options['key'] ?? null,
       leftTexture: (options['left'] as LeftTexture | undefined) ?? 'by-rung',
       rightTexture: (options['right'] as RightTexture | undefined) ?? 'by-rung',
+      colours: coloursIn(options['colour']),
       tempo: options['tempo'] === undefined ? null : Number(options['tempo']),
       pedal: (options['pedal'] as PedalPolicy | undefined) ?? plain.recipe.pedal,
       fingers: FINGERS[options['fingers'] ?? ''] ?? plain.recipe.fingers,
       noteValues: options['values'] === 'doubled' ? 'doubled' : 'as-written',
     },
   };
+}
+
+/** The colours of a list parted by commas, or all of them. */
+function coloursIn(list: string | undefined): Colour[] {
+  if (list === 'all') return [...COLOUR_NAMES];
+  return (list ?? '').split(',').filter((name): name is Colour => name in COLOURS);
 }
 
 /** What can be asked of fingers, as the recipe has it. */
@@ -131,6 +140,9 @@ function faultOf(options: Options, files: number): string | null {
     return `The pedal can be ${Object.keys(PEDAL_POLICIES).join(', ')}.`;
   if (fingers !== undefined && !Object.hasOwn(FINGERS, fingers))
     return `Fingers can be ${Object.keys(FINGERS).join(', ')}.`;
+  const { colour } = options;
+  if (colour !== undefined && colour !== 'all' && colour.split(',').some((each) => !(each in COLOURS)))
+    return `Colours can be all or, parted by commas, ${COLOUR_NAMES.join(', ')}.`;
   for (const name of ['span-left', 'span-right', 'tempo']) {
     const value = options[name];
     const [least, greatest] = name === 'tempo' ? [20, 300] : [5, 24];

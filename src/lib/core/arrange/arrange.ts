@@ -73,6 +73,7 @@ function writeScore(
   return {
     ...material.score,
     parts: base.parts,
+    chords: base.chords,
     notes: [...fingered, ...base.others.notes].sort(compareNotes),
     rests: [...restsAround(base.rests, pinned, material), ...base.others.rests].sort(comparePlaces),
     clefs: base.clefs,

@@ -24,6 +24,8 @@ export interface BaseScore {
   readonly notes: readonly Note[];
   readonly rests: readonly Rest[];
   readonly slurs: Score['slurs'];
+  /** Those of the piece, and what colours put between them. */
+  readonly chords: Score['chords'];
   readonly losses: readonly Loss[];
   readonly others: ReturnType<typeof secondPlayers>;
   readonly marks: Score['marks'];
@@ -63,6 +65,7 @@ export function writeBase(
     notes: touched.notes,
     rests: coloured.rests,
     slurs: touched.slurs,
+    chords: [...material.score.chords, ...coloured.chords].sort((a, b) => a.at - b.at),
     losses: [
       ...choices.flatMap(({ right, left }) => [...right.music.losses, ...left.music.losses]),
       ...touched.losses,
@@ -134,7 +137,10 @@ function replaced(
               hand: 'right' as const,
               kind: 'replaced' as const,
               notes: upper,
-              sentence: `“${textureLabel(right.texture)}” stands in place of what else the right hand had.`,
+              sentence:
+                right.texture === 'rests'
+                  ? 'The right hand rests here, as it was asked to.'
+                  : `“${textureLabel(right.texture)}” stands in place of what else the right hand had.`,
             },
           ]
         : []),
@@ -145,7 +151,10 @@ function replaced(
               hand: 'left' as const,
               kind: 'replaced' as const,
               notes: lower,
-              sentence: `“${textureLabel(left.texture)}” stands in place of the left hand as written.`,
+              sentence:
+                left.texture === 'rests'
+                  ? 'The left hand rests here, as it was asked to.'
+                  : `“${textureLabel(left.texture)}” stands in place of the left hand as written.`,
             },
           ]
         : []),

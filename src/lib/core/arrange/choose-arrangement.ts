@@ -132,8 +132,7 @@ function choose(original: SourceFacts, document: OpenDocument, whom: ArrangeFor)
   const settingAt = facts.sourceMeasure.map((source) => decides.setting.get(source) ?? recipe.setting);
   const wishes: Wishes = {
     settingAt,
-    leftTexture:
-      recipe.leftTexture === 'as-written' && !material.hasLeftHand ? 'held-root' : recipe.leftTexture,
+    leftTexture: recipe.leftTexture,
     rightTexture: recipe.rightTexture,
     voicing: recipe.voicing,
     isPaced: recipe.tempo === null,

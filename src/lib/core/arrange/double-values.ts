@@ -57,6 +57,7 @@ export function doubleValues(facts: SourceFacts): SourceFacts {
       rests: score.rests.flatMap((rest) => doubleRest(rest, numbered)),
       chords: score.chords.map(place),
       words: score.words.map(place),
+      slashes: score.slashes.map(place),
       clefs: score.clefs.map(place),
       marks: score.marks.map((mark) => {
         const moved = place(mark);

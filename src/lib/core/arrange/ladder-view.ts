@@ -147,5 +147,6 @@ function stack(made: readonly Arrangement[], places: readonly number[], rungs: r
     ),
     marks: [],
     words: [],
+    slashes: [],
   };
 }

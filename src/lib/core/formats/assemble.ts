@@ -73,6 +73,7 @@ export interface ScorePlan {
   readonly chords: readonly Omit<ChordSymbol, 'id'>[];
   readonly marks: readonly Mark[];
   readonly words?: Score['words'];
+  readonly slashes?: Score['slashes'];
   readonly clefs?: readonly ClefChange[];
 }
 
@@ -132,6 +133,7 @@ export function assembleScore(plan: ScorePlan): Score {
       .map((symbol) => ({ ...symbol, id: `h${symbol.measure}t${symbol.at}` })),
     marks: placed(plan.marks),
     words: placed(plan.words ?? []),
+    slashes: placed(plan.slashes ?? []),
     clefs: [...missingClefs, ...placed(plan.clefs ?? [])].sort(
       (a, b) => a.at - b.at || a.part - b.part || a.staff - b.staff,
     ),

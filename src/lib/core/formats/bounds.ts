@@ -84,6 +84,7 @@ export function trimmed(score: Score): Score {
     marks: score.marks
       .filter((mark) => isInside(mark) && (mark.kind !== 'hairpin' || mark.end <= end))
       .map((mark) => ('text' in mark ? { ...mark, text: cut(mark.text, LONGEST.words) } : mark)),
+    slashes: score.slashes.filter(isInside),
     words: score.words.filter(isInside).map((word) => ({ ...word, text: cut(word.text, LONGEST.words) })),
   };
 }

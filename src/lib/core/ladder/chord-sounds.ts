@@ -1,5 +1,5 @@
 import type { Setting } from '../document/choices/settings.data';
-import { TEXTURES, type LeftTexture } from '../document/choices/textures.data';
+import { isGenerated, TEXTURES, type LeftTexture } from '../document/choices/textures.data';
 import { bassOf, isOverAnother, toneInterval } from '../pitch/chord';
 import { tellingTones } from '../pitch/essential';
 import { transposeSpelling } from '../pitch/interval';
@@ -125,7 +125,7 @@ export function isOnBass(demand: ChordDemand, right: ChordSound, left: ChordSoun
 
 /** Close triads may stand on any of their notes, but for a chord whose bass is written out. */
 export function standsOnAnyTone(texture: LeftTexture, { isOverAnother }: ChordDemand): boolean {
-  if (texture === 'as-written' || texture === 'shares-tune' || isOverAnother) return false;
+  if (!isGenerated(texture) || isOverAnother) return false;
   const { stack, figure } = TEXTURES[texture];
   return stack === 'triad' && figure !== 'outer-first';
 }

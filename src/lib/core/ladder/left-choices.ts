@@ -12,13 +12,21 @@ import type { SectionHands } from './section-hands';
 import { fillWithRests } from '../score/fill-rests';
 import { textureFacts } from './rules';
 import type { RungTask } from './rung-task';
+import { midiOf } from '../pitch/pitch';
+import { generatedNoteId } from '../score/ids';
 import {
+  isGenerated,
   leftRank,
   needsPedal,
+  needsWrittenLeft,
   type GeneratedTexture,
   type LeftTexture,
 } from '../document/choices/textures.data';
 import type { ChordVoicing } from '../voicing/voice-chords';
+
+/** The lowest key of a full keyboard, A0, and how wide an octave is. */
+const LOWEST_KEY = 21;
+const OCTAVE = 12;
 
 /** Textures that are weighed for a measure, the house's own first. */
 export const MOST_TEXTURES = 4;
@@ -45,10 +53,11 @@ export class LeftChoices {
 
   choicesAt(context: CandidateContext): readonly HandChoice<LeftTexture>[] {
     const pinned = context.pins.left.get(context.own.measure.index);
-    const textures = pinned ? [pinned] : this.#leftTextures(context);
+    const textures = pinned ? [this.#possible(pinned)] : this.#leftTextures(context);
     return textures.flatMap((texture) => {
       if (texture === 'as-written') return this.#writtenLefts(context);
-      if (texture === 'shares-tune') return [this.#silentLeft(context)];
+      if (texture === 'written-octaves') return [this.#doubledLeft(context)];
+      if (!isGenerated(texture)) return [this.#silentLeft(context, texture)];
       const music = madeMusic(context, 'left', this.#accompanimentIn(texture, context.setting));
       return [weighHand<LeftTexture>(context, 'left', { texture, rhythm: 'any', music })];
     });
@@ -56,23 +65,27 @@ export class LeftChoices {
 
   /** The house texture and plainer ones; where hands share the tune, the left has that instead. */
   #leftTextures({ houseLeft: own, rung, hands, setting }: CandidateContext): readonly LeftTexture[] {
-    const { rules, wishes, place, material } = this.task;
+    const { rules, wishes, place } = this.task;
     const isChosen = wishes.leftTexture !== 'by-rung';
     const shared: readonly LeftTexture[] =
       hands.isShared && rung.leftPosition === 'one-per-section' && setting === 'solo' ? ['shares-tune'] : [];
-    if (isChosen || own === 'as-written')
-      return own === 'as-written' && !material.hasLeftHand ? ['held-root'] : [own];
+    if (isChosen || !isGenerated(own)) return [this.#possible(own)];
     const below = rules.house
       .slice(0, place)
       .map((each) => (setting === 'sing' ? each.singLeft : each.soloLeft));
     const plainer = [own, ...below.reverse(), 'held-root' as const].filter(
       (texture) =>
-        texture !== 'as-written' &&
+        isGenerated(texture) &&
         leftRank(texture) <= rung.leftTextures &&
         !(wishes.isDry && needsPedal(texture)),
     );
     const house = wishes.isDry && needsPedal(own) ? [] : [own];
     return [...new Set([...house, ...plainer])].slice(0, MOST_TEXTURES).concat(shared);
+  }
+
+  /** A piece without a left hand of its own has roots in its place. */
+  #possible(texture: LeftTexture): LeftTexture {
+    return needsWrittenLeft(texture) && !this.task.material.hasLeftHand ? 'held-root' : texture;
   }
 
   /** A texture over the whole piece: a measure painted with it plays what it would play there. */
@@ -109,8 +122,8 @@ export class LeftChoices {
 
   /** What the left hand has under the tune in a texture. */
   notesOf(context: CandidateContext, texture: LeftTexture): readonly Note[] {
-    if (texture === 'as-written') return context.own.lower.notes;
-    if (texture === 'shares-tune') return [];
+    if (needsWrittenLeft(texture)) return context.own.lower.notes;
+    if (!isGenerated(texture)) return [];
     return this.#accompanimentIn(texture, context.setting).notes.get(context.own.measure.index) ?? [];
   }
 
@@ -125,11 +138,38 @@ export class LeftChoices {
     return options;
   }
 
-  #silentLeft(context: CandidateContext): HandChoice<LeftTexture> {
+  /** The lowest line of the source's left hand, each note with its octave below where keyboard and hand have it. */
+  #doubledLeft(context: CandidateContext): HandChoice<LeftTexture> {
+    const { measure, offset, lower } = context.own;
+    const struck = lower.notes.filter((note) => !note.grace);
+    const line = struck.filter((note) =>
+      struck.every((each) => each.at !== note.at || midiOf(each.pitch) >= midiOf(note.pitch)),
+    );
+    const notes = line.flatMap((note): readonly Note[] => {
+      const octave = { ...note.pitch, octave: note.pitch.octave - 1 };
+      if (midiOf(octave) < LOWEST_KEY || context.size.left.largest < OCTAVE) return [note];
+      const id = generatedNoteId(measure.index, 'left', note.at - measure.start, 'octave');
+      return [{ ...note, id, pitch: octave, tieTo: null, lyrics: [], finger: null }, note];
+    });
+    const rests = fillWithRests(measure, offset, notes, lower.rests, {
+      staff: 1,
+      voice: notes[0]?.voice ?? 'L',
+    });
+    return weighHand<LeftTexture>(context, 'left', {
+      texture: 'written-octaves',
+      rhythm: 'any',
+      music: { notes, rests, losses: [] },
+    });
+  }
+
+  #silentLeft(
+    context: CandidateContext,
+    texture: Exclude<LeftTexture, GeneratedTexture>,
+  ): HandChoice<LeftTexture> {
     const { measure, offset } = context.own;
     const rests = fillWithRests(measure, offset, [], [], { staff: 1, voice: 'L' });
     const music = { notes: [], rests, losses: [] };
-    return weighHand<LeftTexture>(context, 'left', { texture: 'shares-tune', rhythm: 'any', music });
+    return weighHand<LeftTexture>(context, 'left', { texture, rhythm: 'any', music });
   }
 
   /** How the first chord of each measure is voiced, where the choice is made from chords. */

@@ -47,6 +47,7 @@ export class RightChoices {
     const { own, setting } = context;
     const pinned = context.pins.right.get(own.measure.index);
     const house = pinned ?? context.houseRight;
+    if (house === 'rests') return [this.#silent(context)];
     if (setting === 'sing' || isSung(house))
       return this.#sungTextures(context, isSung(house) ? house : 'root-triads').map((texture) =>
         this.#sungAt(context, texture),
@@ -66,6 +67,12 @@ export class RightChoices {
       if (shared) options.push(shared);
     }
     return options;
+  }
+
+  #silent(context: CandidateContext): RightOption {
+    const { measure, offset } = context.own;
+    const rests = fillWithRests(measure, offset, [], [], { staff: 0, voice: 'R' });
+    return this.#choice(context, 'rests', 'any', { notes: [], rests, losses: [] });
   }
 
   /** The tune one note at a time in a rhythm, its chords brought down to their top. */

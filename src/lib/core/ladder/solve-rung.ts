@@ -125,7 +125,9 @@ export class RungSolver {
       material.hasLeftHand && this.#rung.leftTextures >= leftRank('as-written') && setting !== 'sing';
     const wantedRight = wishes.rightTexture;
     const fitting =
-      wantedRight !== 'by-rung' && isSung(wantedRight) === (setting === 'sing') ? wantedRight : 'by-rung';
+      wantedRight === 'rests' || (wantedRight !== 'by-rung' && isSung(wantedRight) === (setting === 'sing'))
+        ? wantedRight
+        : 'by-rung';
     return {
       material,
       own,

@@ -1,4 +1,9 @@
-import { TEXTURES, type LeftTexture, type RightTexture } from '../document/choices/textures.data';
+import {
+  needsWrittenLeft,
+  TEXTURES,
+  type LeftTexture,
+  type RightTexture,
+} from '../document/choices/textures.data';
 import { keyDistance, spanPlace, type HandSpan } from '../hands/reach';
 import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
@@ -31,7 +36,9 @@ export function policyFor(question: PolicyQuestion): PolicyAnswer {
     return { policy: 'none', sentence: 'The notes are detached: the pedal would run them together.' };
   if (hasQuickSteps(question))
     return { policy: 'none', sentence: 'Quick steps would run together under the pedal.' };
-  if (left === 'as-written' || left === null) return asWritten(question);
+  if (left === null || needsWrittenLeft(left)) return asWritten(question);
+  if (left === 'rests')
+    return { policy: 'none', sentence: 'The left hand rests: there is nothing for the pedal to hold.' };
   if (left === 'shares-tune')
     return { policy: 'none', sentence: 'The hands share one line: there is nothing for the pedal to hold.' };
   if (right === 'off-beat-chords' && TEXTURES[left].figure !== 'walking')
@@ -55,6 +62,9 @@ export function policyFor(question: PolicyQuestion): PolicyAnswer {
         policy: 'low-to-chord',
         sentence: 'Down with the low note, so that it lasts until the chord.',
       };
+    case 'slashes':
+    case 'divided':
+    case 'divided-alternating':
     case 'broken':
     case 'outer-first':
     case 'chord-and-top':

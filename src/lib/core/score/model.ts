@@ -23,6 +23,8 @@ export interface Score {
   readonly marks: readonly Mark[];
   /** Words of a chart that stand over no notes; sung words with notes are those notes' lyrics. */
   readonly words: readonly Word[];
+  /** Where a chart's slashes strike the chord again. */
+  readonly slashes: readonly Slash[];
   /** What the teacher decided about the piece; null while the program's own findings stand. */
   readonly judgement: Judgement | null;
 }
@@ -51,6 +53,12 @@ export interface Word {
   readonly text: string;
   /** Whether the line of the verse ends with it. */
   readonly endsLine: boolean;
+}
+
+/** A chart's sign to play its chord once more. */
+export interface Slash {
+  readonly measure: number;
+  readonly at: Ticks;
 }
 
 /** A named run of measures, both ends included, that is taught as one. */
@@ -249,5 +257,6 @@ export const EMPTY_SCORE: Score = {
   slurs: [],
   marks: [],
   words: [],
+  slashes: [],
   judgement: null,
 };

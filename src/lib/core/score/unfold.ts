@@ -121,6 +121,7 @@ export function unfoldScore(score: Score): Score {
     })),
     chords: copies(score.chords).map(({ event, index }) => ({ ...event, id: `h${index}t${event.at}` })),
     words: copies(score.words).map(({ event }) => event),
+    slashes: copies(score.slashes).map(({ event }) => event),
     clefs: score.clefs.filter((clef) => clef.at === 0),
     marks: copies(score.marks).map(({ event, index }) =>
       event.kind === 'hairpin' ? { ...event, end: ticks(event.end + shifts[index]!) } : event,

@@ -1,32 +1,38 @@
 import { spellChord, tonesOf, toneInterval } from '../pitch/chord';
 import { transposeSpelling } from '../pitch/interval';
 import { midiOf, pitchClassOf, type Pitch } from '../pitch/pitch';
-import { generatedNoteId, isGeneratedNote } from '../score/ids';
-import type { Measure, Note, Rest } from '../score/model';
-import { beatsOf, isCompound } from '../score/time';
+import { generatedNoteId } from '../score/ids';
+import type { ChordSymbol, Measure, Note, Rest } from '../score/model';
+import { isCompound } from '../score/time';
 import { TICKS_PER_QUARTER, ticks } from '../units';
 import type { Colour } from '../document/choices/colours.data';
 import type { Material } from '../analyse/material';
+import { isMade } from './made';
 import { fillWithRests } from '../score/fill-rests';
 import { scaleNeighbour } from '../pitch/key';
+import { runTo, walkTo } from './approach';
+import { passingChord } from './passing-chord';
 
 export interface Coloured {
   readonly notes: readonly Note[];
   readonly rests: readonly Rest[];
+  /** Chords that stand between those of the piece. */
+  readonly chords: readonly ChordSymbol[];
 }
 
 /**
  * The optional colours, laid over what was chosen: a suspended fourth that resolves at the end of a section, a bass that
- * steps towards the next root, and the chord broken upward under a held tune note. Only notes that the program made are
- * touched. O(notes).
+ * steps or runs in a triplet towards the next root, a diminished chord between two chords a whole step apart, and the chord
+ * broken upward under a held tune note. Only notes that the program made are touched. O(notes).
  */
 export function addColours(
-  { notes, rests }: Coloured,
+  { notes, rests }: Pick<Coloured, 'notes' | 'rests'>,
   colours: readonly Colour[],
   material: Material,
 ): Coloured {
-  if (colours.length === 0) return { notes, rests };
+  if (colours.length === 0) return { notes, rests, chords: [] };
   let coloured = [...notes];
+  const chords: ChordSymbol[] = [];
   const touched = new Set<number>();
   for (const { measure, isPhraseEnd } of material.measures) {
     const index = measure.index;
@@ -41,11 +47,19 @@ export function addColours(
       const third = own.find((note) => isThird(note, material) && note.duration >= 2 * TICKS_PER_QUARTER);
       if (third) replace([third], suspend(third, measure));
     }
-    if (colours.includes('approach') && !isSectionEnd) {
+    const passing = colours.includes('passing-diminished') ? passingChord(material, index, own) : null;
+    if (passing) {
+      replace(passing.before, passing.after);
+      chords.push(passing.symbol);
+    } else if (!isSectionEnd) {
       const left = own.filter((note) => note.staff === 1);
       const next = coloured.find((note) => note.staff === 1 && note.measure === index + 1);
       const held = left.length === 1 ? left[0]! : null;
-      if (held && next && isMade(held)) replace([held], walkTo(held, next, measure));
+      const run =
+        held && next && isMade(held) && colours.includes('triplet') ? runTo(held, next, measure) : [];
+      if (held && run.length > 0) replace([held], run);
+      else if (held && next && isMade(held) && colours.includes('approach'))
+        replace([held], walkTo(held, next, measure));
     }
     if (colours.includes('fill') && isPhraseEnd) {
       const right = own.filter((note) => note.staff === 0);
@@ -62,11 +76,8 @@ export function addColours(
   return {
     notes: coloured,
     rests: [...rests.filter((rest) => rest.staff !== 1 || !touched.has(rest.measure)), ...refilled],
+    chords,
   };
-}
-
-function isMade(note: Note): boolean {
-  return isGeneratedNote(note.id) && note.tieTo === null;
 }
 
 function isThird(note: Note, material: Material): boolean {
@@ -96,26 +107,6 @@ function suspend(third: Note, measure: Measure): readonly Note[] {
       duration: ticks(half),
     },
     { ...third, at: ticks(third.at + half), duration: ticks(third.duration - half) },
-  ];
-}
-
-/** A held bass gives its last beat to the scale note beside the bass to come. */
-function walkTo(held: Note, next: Note, measure: Measure): readonly Note[] {
-  const beat = beatsOf(measure.time).at(-1)!.length;
-  if (held.duration < 2 * beat || midiOf(next.pitch) === midiOf(held.pitch)) return [];
-  const from = midiOf(next.pitch) > midiOf(held.pitch) ? -1 : 1;
-  const approach = scaleNeighbour(next.pitch, measure.key, from);
-  if (midiOf(approach) === midiOf(held.pitch)) return [];
-  const slot = held.at - measure.start;
-  return [
-    { ...held, duration: ticks(held.duration - beat) },
-    {
-      ...held,
-      id: generatedNoteId(measure.index, 'left', slot, 'approach'),
-      at: ticks(held.at + held.duration - beat),
-      duration: beat,
-      pitch: approach,
-    },
   ];
 }
 

@@ -30,6 +30,7 @@ describe('figures', () => {
 
   it('come to rest in the last measure: held, and close enough to be struck at once', () => {
     for (const facts of [...Object.values(TEXTURES), ...Object.values(SUNG_TEXTURES)]) {
+      if (facts.figure === 'slashes') continue;
       const rest = atRest(facts);
       expect(rest.figure).toBe('held');
       expect(['low-root-triad', 'root-fifth-tenth', 'triad-octave']).not.toContain(rest.stack);

@@ -19,6 +19,8 @@ interface FigureTask {
   readonly from: number;
   readonly duration: number;
   readonly time: TimeSignature;
+  /** Where a chart strikes the chord again, from the start of the metre; null where the piece has no slashes. */
+  readonly slashes?: readonly number[] | null;
 }
 
 interface Stretch {
@@ -44,7 +46,13 @@ export function strikesOf(task: FigureTask): readonly Strike[] {
     case 'pulsed':
       return beats.map((beat) => strike(beat.at, beat.length, all));
     case 'alternating':
-      return beats.map((beat, index) => strike(beat.at, beat.length, [index % 2 === 0 ? 0 : size - 1]));
+      return inTurn(beats, size);
+    case 'divided':
+      return divided(beats).map((each) => strike(each.at, each.length, all));
+    case 'divided-alternating':
+      return inTurn(divided(beats), size);
+    case 'slashes':
+      return onSlashes(task, beats, all);
     case 'broken':
       return divided(beats).map((each, index) =>
         strike(each.at, each.length, [brokenTone(index, size, beats[0]!.division)]),
@@ -84,7 +92,10 @@ export function placesIn(task: Pick<FigureTask, 'from' | 'duration' | 'time'>): 
 /** The texture in which a piece comes to rest: what moves is held, and a chord lies close enough to be struck at once. */
 export function atRest(facts: TextureFacts): TextureFacts {
   const { stack, figure } = facts;
-  if (figure === 'alternating') return { ...facts, stack: 'root', figure: 'held' };
+  // A chart says itself when its last chord is struck.
+  if (figure === 'slashes') return facts;
+  if (figure === 'alternating' || figure === 'divided-alternating')
+    return { ...facts, stack: 'root', figure: 'held' };
   const isFarFlung = stack === 'low-root-triad' || stack === 'root-fifth-tenth';
   const { window, home } = TEXTURES['close-triads'];
   if (isFarFlung) return { ...facts, stack: 'triad', figure: 'held', window, home };
@@ -117,6 +128,22 @@ function divided(beats: readonly Stretch[]): readonly Stretch[] {
     const length = beat.length / parts;
     return Array.from({ length: parts }, (_, index) => ({ ...beat, at: beat.at + index * length, length }));
   });
+}
+
+function inTurn(places: readonly Stretch[], size: number): readonly Strike[] {
+  return places.map((each, index) => strike(each.at, each.length, [index % 2 === 0 ? 0 : size - 1]));
+}
+
+/** At the letter and at every slash after it, each until the next; a piece without slashes has the beats for them. */
+function onSlashes(
+  { from, duration, slashes }: FigureTask,
+  beats: readonly Stretch[],
+  all: readonly number[],
+): readonly Strike[] {
+  const end = from + duration;
+  const again = slashes ?? beats.map(({ at }) => at);
+  const at = [from, ...again.filter((each) => each > from && each < end), end];
+  return at.slice(1).map((next, index) => strike(at[index]!, next - at[index]!, all));
 }
 
 /** Up and down through the chord in simple metre, up through it in each compound beat. */

@@ -59,6 +59,15 @@ describe('what stands under the tune', () => {
     expect(under('E5 D5 C5 G5', 'C', 'octaves', { reach: 9 }).added).toEqual([]);
   });
 
+  it('is the chord broken under a held tune note, after its onset, by halves of a beat or thirds of a compound one', () => {
+    const broken = (tune: string, symbol: string) =>
+      under(tune, symbol, 'broken-under-tune').added.map(
+        ({ at, pitch }) => `${at / 5040} ${pitchName(pitch)}`,
+      );
+    expect(broken('C5:1/2 D5 E5', 'C')).toEqual(['1 G4', '2 E4', '3 G4', '5 G4', '7 C5']);
+    expect(broken('C5:1/8 D5:1/8 E5 D5:1/2', 'Am')).not.toContain('1 A4');
+  });
+
   it('keeps clear of the left hand', () => {
     expect(under('E5:1/1', 'C', 'chord-under-tune', { floor: 76 }).added).toEqual([]);
     for (const note of under('E5:1/1', 'C', 'chord-under-tune', { floor: 66 }).added)

@@ -3,8 +3,8 @@ import { midiOf, pitchClassOf, type Pitch } from '../pitch/pitch';
 import { canReach } from '../hands/reach';
 import { generatedNoteId } from '../score/ids';
 import type { Measure, Note } from '../score/model';
-import { TICKS_PER_QUARTER } from '../units';
-import { strongBeats } from '../score/time';
+import { ticks, TICKS_PER_QUARTER } from '../units';
+import { beatsOf, strongBeats } from '../score/time';
 import type { TuneTexture } from '../document/choices/textures.data';
 
 interface UnderTask {
@@ -32,7 +32,8 @@ const LOWEST_ADDED = 57;
 /** Notes that the right hand adds under the tune, which stays the highest. O(notes × chord notes). */
 export function addUnderTune(task: UnderTask): readonly Note[] {
   const { texture, measure, offset, tune, heldOver } = task;
-  if (texture === 'tune' || texture === 'as-written' || task.mostAtOnce < 2) return [];
+  if (texture === 'tune' || texture === 'as-written' || texture === 'rests' || task.mostAtOnce < 2) return [];
+  if (texture === 'broken-under-tune') return brokenUnder(task);
   const strong = new Set(strongBeats(measure.time));
   const struck = tune.filter((note) => !note.grace && !heldOver.has(note.id));
   const bearers = struck.filter((note) => {
@@ -59,10 +60,62 @@ export function addUnderTune(task: UnderTask): readonly Note[] {
   );
 }
 
-function under(task: UnderTask, note: Note): readonly { readonly pitch: Pitch; readonly role: string }[] {
+/** Voice of what moves under a held tune note. */
+const UNDER_VOICE = 'U';
+
+/**
+ * The chord one note at a time under tune notes of a beat or more: in halves of simple beats and thirds of compound ones, after
+ * the tune's own onset, downward and up again through what lies within the hand.
+ */
+function brokenUnder(task: UnderTask): readonly Note[] {
+  const { measure, offset, tune } = task;
+  return tune
+    .filter((note) => !note.grace && note.tuplet === null)
+    .flatMap((note) => {
+      const from = note.at - measure.start + offset;
+      const parts = beatsOf(measure.time).flatMap(({ at, length, division }) =>
+        Array.from({ length: division }, (_, index) => ({
+          at: at + (index * length) / division,
+          length: length / division,
+        })),
+      );
+      const inside = parts.filter((part) => part.at > from && part.at + part.length <= from + note.duration);
+      return inside.flatMap(({ at, length }, order): Note[] => {
+        const place = { ...note, at: ticks(at - offset + measure.start), duration: ticks(length) };
+        const choices = tonesBelow(task, place).slice(0, MOST_BROKEN);
+        const pitch = choices[DOWN_AND_UP[order % DOWN_AND_UP.length]! % Math.max(1, choices.length)];
+        if (!pitch) return [];
+        const id = generatedNoteId(measure.index, 'right', place.at - measure.start, 'broken');
+        return [
+          {
+            ...place,
+            ...{ id, pitch, voice: UNDER_VOICE, tieTo: null, finger: null, lyrics: [], articulations: [] },
+          },
+        ];
+      });
+    });
+}
+
+const MOST_BROKEN = 3;
+const DOWN_AND_UP = [0, 1, 2, 1] as const;
+
+/** What of the chord lies under a tune note within the hand, highest first, each key once. */
+function tonesBelow(task: UnderTask, note: Note): readonly Pitch[] {
+  const top = midiOf(note.pitch);
+  const chord = task.chordAt(note.at);
+  if (chord?.kind !== 'chord') return [];
+  const fits = fitsUnder(task, note);
+  return spellChord({ ...chord, bass: null })
+    .filter((name) => pitchClassOf(name) !== pitchClassOf(note.pitch))
+    .flatMap((name) => [0, 1].map((down): Pitch => ({ ...name, octave: note.pitch.octave - down })))
+    .filter((pitch) => fits(pitch) && top - midiOf(pitch) >= 3 && top - midiOf(pitch) <= 12)
+    .sort((a, b) => midiOf(b) - midiOf(a));
+}
+
+function fitsUnder(task: UnderTask, note: Note): (pitch: Pitch) => boolean {
   const top = midiOf(note.pitch);
   const floor = Math.max(LOWEST_ADDED - 1, task.floorUnder(note));
-  const fits = (pitch: Pitch) => {
+  return (pitch) => {
     const key = midiOf(pitch);
     return (
       key > floor &&
@@ -71,19 +124,19 @@ function under(task: UnderTask, note: Note): readonly { readonly pitch: Pitch; r
       (task.widestSemitones === null || top - key <= task.widestSemitones)
     );
   };
+}
+
+function under(task: UnderTask, note: Note): readonly { readonly pitch: Pitch; readonly role: string }[] {
+  const top = midiOf(note.pitch);
   if (task.texture === 'octaves') {
     const octave = { ...note.pitch, octave: note.pitch.octave - 1 };
-    return fits(octave) ? [{ pitch: octave, role: 'octave' }] : [];
+    return fitsUnder(task, note)(octave) ? [{ pitch: octave, role: 'octave' }] : [];
   }
   const chord = task.chordAt(note.at);
   // What is added would be held into a chord that it does not belong to.
   if (chord?.kind !== 'chord' || task.changesWithin(note.at, note.at + note.duration)) return [];
   const bass = pitchClassOf(bassOf(chord));
-  const below = spellChord({ ...chord, bass: null })
-    .filter((name) => pitchClassOf(name) !== pitchClassOf(note.pitch))
-    .flatMap((name) => [0, 1].map((down): Pitch => ({ ...name, octave: note.pitch.octave - down })))
-    .filter((pitch) => fits(pitch) && top - midiOf(pitch) >= 3 && top - midiOf(pitch) <= 12)
-    .sort((a, b) => midiOf(b) - midiOf(a));
+  const below = tonesBelow(task, note);
   if (task.texture !== 'chord-under-tune') {
     const size = (pitch: Pitch) => top - midiOf(pitch);
     const pleasant = below.find((pitch) => [3, 4, 8, 9].includes(size(pitch)));

@@ -90,6 +90,7 @@ export function accompany(task: AccompanyTask): Accompaniment {
     voicings,
     (each) => `${material.twinOf[each.span.measure]!}/${each.span.slot}`,
   );
+  const slashes = material.score.slashes.length > 0 ? material.score.slashes.map(({ at }) => at) : null;
   const notes = new Map<number, Note[]>();
   for (const [index, voicing] of voicings.entries()) {
     const { measure, offset } = material.measures[voicing.span.measure]!;
@@ -101,6 +102,7 @@ export function accompany(task: AccompanyTask): Accompaniment {
         measure,
         offset,
         next: approached[index]!,
+        slashes,
       }),
     );
     notes.set(measure.index, own);

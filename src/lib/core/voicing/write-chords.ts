@@ -17,10 +17,12 @@ interface WriteTask {
   readonly offset: number;
   /** The bass to come, which a moving bass steps towards. */
   readonly next: Pitch | null;
+  /** Ticks at which a chart strikes its chord again; null where the piece has no slashes. */
+  readonly slashes: readonly number[] | null;
 }
 
 /** The notes of one chord: the strikes of its figure, each cut into written values where the metre asks for it. */
-export function writeChord({ voicing, hand, measure, offset, next }: WriteTask): readonly Note[] {
+export function writeChord({ voicing, hand, measure, offset, next, slashes }: WriteTask): readonly Note[] {
   const { span, texture } = voicing;
   const from = span.at - measure.start + offset;
   const isOverfull = from + span.duration > metreLength(measure.time);
@@ -31,6 +33,7 @@ export function writeChord({ voicing, hand, measure, offset, next }: WriteTask):
     from,
     duration: span.duration,
     time: measure.time,
+    slashes: slashes && slashes.map((at) => at - measure.start + offset),
   });
   return strikes.flatMap((strike, order) =>
     strike.tones.flatMap((index) => {

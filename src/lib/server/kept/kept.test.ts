@@ -76,7 +76,11 @@ describe('rows of version 0', () => {
     for (const { step_json } of SAMPLES.arrangement_history)
       expect(rises(KEPT_STEP, step_json)).toEqual(JSON.parse(step_json));
     const [edition] = SAMPLES.editions;
-    expect(rises(KEPT_EDITION, edition!.frozen_json)).toEqual(JSON.parse(edition!.frozen_json));
+    const frozen = JSON.parse(edition!.frozen_json);
+    expect(rises(KEPT_EDITION, edition!.frozen_json)).toEqual({
+      ...frozen,
+      score: { ...frozen.score, slashes: [] },
+    });
     expect(rises(KEPT_READS, SAMPLES.learners[0]!.reads_json)).toEqual(['treble', 'bass']);
     const rules = rises(KEPT_RULES, SAMPLES.studio_settings[0]!.value_json);
     expect(rules.rungs[0]!.name).toBe('Harbour steps');

@@ -131,6 +131,7 @@ export const scoreSchema = z.object({
   slurs: z.array(z.object({ from: id, to: id })),
   marks: z.array(mark),
   words: z.array(z.object({ measure: whole, at: whole, text: z.string(), endsLine: z.boolean() })),
+  slashes: z.array(z.object({ measure: whole, at: whole })).default([]),
   judgement: judgementSchema,
 }) as unknown as ZodType<Score>;
 

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { z } from 'zod';
   import { remembered } from '../parts/remembered';
+  import { COLOURS, COLOUR_NAMES } from '$lib/core/document/choices/colours.data';
   import type { Recipe } from '$lib/core/document/recipe';
 
   import { rungAt } from '$lib/core/limits/rungs';
@@ -104,9 +105,7 @@
   ] as const;
   const colours = $derived([
     { value: 'none', label: 'no colour' },
-    { value: 'suspension', label: 'suspensions at section ends' },
-    { value: 'approach', label: 'stepwise bass' },
-    { value: 'fill', label: 'fills in held notes' },
+    ...COLOUR_NAMES.map((value) => ({ value, label: COLOURS[value] })),
     { value: 'all', label: 'all colours' },
   ] as const);
   const colour = $derived(
@@ -279,7 +278,7 @@
       choices={colours}
       onchoose={(chosen) =>
         bench.work.choose({
-          colours: chosen === 'none' ? [] : chosen === 'all' ? ['suspension', 'approach', 'fill'] : [chosen],
+          colours: chosen === 'none' ? [] : chosen === 'all' ? [...COLOUR_NAMES] : [chosen],
         })}
     />{/if}
   · fingers

@@ -27,6 +27,11 @@ export type Figure =
   | 'held'
   | 'pulsed'
   | 'alternating'
+  /** On every beat and half beat, or third of a compound one. */
+  | 'divided'
+  | 'divided-alternating'
+  /** Where the chart has a letter or a slash. */
+  | 'slashes'
   | 'chord-and-top'
   | 'broken'
   | 'outer-first'
@@ -103,6 +108,21 @@ export const TEXTURES = {
     rank: 4,
     ...TRIADS,
   },
+  'root-on-slashes': {
+    label: 'root on the chart’s slashes',
+    stack: 'root',
+    figure: 'slashes',
+    rank: 2,
+    ...ROOTS,
+  },
+  'eighth-roots': { label: 'eighth-note roots', stack: 'root', figure: 'divided', rank: 4, ...ROOTS },
+  'fifth-top-again': {
+    label: 'fifths, top note again off the beat',
+    stack: 'root-fifth',
+    figure: 'chord-and-top',
+    rank: 4,
+    ...FIFTHS,
+  },
   'broken-triads': { label: 'broken triads', stack: 'triad', figure: 'broken', rank: 4, ...TRIADS },
   'root-then-chord': {
     label: 'root, then chord',
@@ -122,6 +142,20 @@ export const TEXTURES = {
     label: 'root and octave in turn',
     stack: 'root-octave',
     figure: 'alternating',
+    rank: 5,
+    ...OCTAVES,
+  },
+  'eighth-octaves': {
+    label: 'eighth notes, root and octave in turn',
+    stack: 'root-octave',
+    figure: 'divided-alternating',
+    rank: 5,
+    ...OCTAVES,
+  },
+  'octave-top-again': {
+    label: 'octaves, top note again off the beat',
+    stack: 'root-octave',
+    figure: 'chord-and-top',
     rank: 5,
     ...OCTAVES,
   },
@@ -152,17 +186,34 @@ export const TEXTURES = {
 } as const satisfies Readonly<Record<string, TextureFacts>>;
 
 export type GeneratedTexture = keyof typeof TEXTURES;
-/**
- * What the left hand plays in a measure. `as-written` keeps the source's own lower staff; under `shares-tune` it takes the
- * tune's low notes, one at a time, and plays nothing else.
- */
-export type LeftTexture = GeneratedTexture | 'as-written' | 'shares-tune';
+
+/** What a left hand may have that is not made from the chords. */
+export const OTHER_LEFT_TEXTURES = {
+  rests: { label: 'rests', rank: 1 },
+  /** The tune's low notes, one at a time. */
+  'shares-tune': { label: 'shares the tune', rank: 1 },
+  /** The source's own lowest line, doubled an octave below. */
+  'written-octaves': { label: 'the written bass in octaves', rank: 5 },
+  /** The source's own lower staff. */
+  'as-written': { label: 'as written', rank: 6 },
+} as const satisfies Readonly<Record<string, { readonly label: string; readonly rank: number }>>;
+
+/** What the left hand plays in a measure. */
+export type LeftTexture = GeneratedTexture | keyof typeof OTHER_LEFT_TEXTURES;
 
 export const LEFT_TEXTURES = [
-  'as-written',
-  'shares-tune',
+  ...(Object.keys(OTHER_LEFT_TEXTURES) as (keyof typeof OTHER_LEFT_TEXTURES)[]),
   ...(Object.keys(TEXTURES) as GeneratedTexture[]),
 ] as const;
+
+export function isGenerated(texture: LeftTexture): texture is GeneratedTexture {
+  return texture in TEXTURES;
+}
+
+/** It stands on the source's own left hand, and has nothing where there is none. */
+export function needsWrittenLeft(texture: LeftTexture): texture is 'as-written' | 'written-octaves' {
+  return texture === 'as-written' || texture === 'written-octaves';
+}
 
 const SUNG = { window: { lowest: 55, highest: 67 }, home: 60 }; // G3–G4
 
@@ -174,6 +225,20 @@ export const SUNG_TEXTURES = {
     stack: 'root-triad',
     figure: 'pulsed',
     rank: 2,
+    ...SUNG,
+  },
+  'root-triads-on-slashes': {
+    label: 'root triads on the chart’s slashes',
+    stack: 'root-triad',
+    figure: 'slashes',
+    rank: 2,
+    ...SUNG,
+  },
+  'inversions-on-slashes': {
+    label: 'nearest inversions on the chart’s slashes',
+    stack: 'triad',
+    figure: 'slashes',
+    rank: 3,
     ...SUNG,
   },
   'inversions-held': { label: 'nearest inversions, held', stack: 'triad', figure: 'held', rank: 2, ...SUNG },
@@ -206,10 +271,12 @@ export type SungTexture = keyof typeof SUNG_TEXTURES;
 
 /** What stands under the tune when the right hand plays it; the tune note is always the highest. */
 export const TUNE_TEXTURES = {
+  rests: { label: 'rests', rank: 1 },
   tune: { label: 'the tune', rank: 1 },
   'thirds-at-ends': { label: 'thirds below at phrase ends', rank: 3 },
   'thirds-on-strong': { label: 'thirds below on strong beats', rank: 4 },
   'chord-under-tune': { label: 'the tune on top of its chord', rank: 5 },
+  'broken-under-tune': { label: 'the chord broken under the tune', rank: 6 },
   octaves: { label: 'the tune in octaves', rank: 6 },
   'as-written': { label: 'as written', rank: 6 },
 } as const satisfies Readonly<Record<string, { readonly label: string; readonly rank: number }>>;
@@ -232,15 +299,11 @@ export function isSung(texture: RightTexture): texture is SungTexture {
 }
 
 export function textureLabel(texture: LeftTexture | RightTexture): string {
-  if (texture === 'shares-tune') return 'shares the tune';
-  if (texture in TEXTURES) return TEXTURES[texture as GeneratedTexture].label;
-  if (isSung(texture as RightTexture)) return SUNG_TEXTURES[texture as SungTexture].label;
-  return TUNE_TEXTURES[texture as TuneTexture].label;
+  return { ...TUNE_TEXTURES, ...SUNG_TEXTURES, ...OTHER_LEFT_TEXTURES, ...TEXTURES }[texture].label;
 }
 
 export function leftRank(texture: LeftTexture): number {
-  if (texture === 'shares-tune') return 1;
-  return texture === 'as-written' ? TUNE_TEXTURES['as-written'].rank : TEXTURES[texture].rank;
+  return isGenerated(texture) ? TEXTURES[texture].rank : OTHER_LEFT_TEXTURES[texture].rank;
 }
 
 export function rightRank(texture: RightTexture): number {

@@ -10,6 +10,8 @@ export interface ChartMeasure {
   length: number;
   time: TimeSignature;
   chords: { at: number; chord: Chord }[];
+  /** Where a slash strikes the chord again. */
+  slashes: { at: number }[];
   words: { at: number; text: string; endsLine: boolean }[];
   rehearsal: string | null;
   note: string | null;
@@ -24,6 +26,7 @@ export type ChartTiming = 'bars' | 'beats' | 'order';
 
 interface Cell {
   readonly chord: Chord | null;
+  readonly isHeld: boolean;
   words: string;
   endsLine: boolean;
 }
@@ -89,6 +92,7 @@ export class ChartMeasures {
       case 'beat':
         this.#cells.push({
           chord: token.kind === 'chord' ? token.chord : null,
+          isHeld: token.kind === 'beat' && token.isHeld,
           words: this.#leadIn,
           endsLine: false,
         });
@@ -152,6 +156,9 @@ export class ChartMeasures {
       length,
       time: this.time,
       chords: cells.flatMap(({ chord }, index) => (chord ? [{ at: starts.at[index]!, chord }] : [])),
+      slashes: cells.flatMap(({ chord, isHeld }, index) =>
+        chord || isHeld ? [] : [{ at: starts.at[index]! }],
+      ),
       words: cells.flatMap(({ words, endsLine }, index) =>
         words.trim() === ''
           ? []

@@ -324,6 +324,9 @@ function buildScore(
     chords: measures.flatMap(({ chords }, measure) =>
       chords.map(({ at, chord }) => ({ measure, at: ticks(Math.round(at)), chord })),
     ),
+    slashes: measures.flatMap(({ slashes }, measure) =>
+      slashes.map(({ at }) => ({ measure, at: ticks(Math.round(at)) })),
+    ),
     words: measures.flatMap(({ words }, measure) =>
       words.map(({ at, text, endsLine }) => ({ measure, at: ticks(Math.round(at)), text, endsLine })),
     ),

@@ -1,9 +1,9 @@
 import { readChord, type Chord } from '../../pitch/chord';
 
-/** One thing in a line of a chart, with its column from 0. `beat` repeats the chord for a beat; `hold` lets it go on. */
+/** One thing in a line of a chart, with its column from 0. A beat strikes the chord again, or (`isHeld`) lets it go on. */
 export type ChartToken =
   | { readonly kind: 'chord'; readonly chord: Chord; readonly column: number }
-  | { readonly kind: 'beat'; readonly column: number }
+  | { readonly kind: 'beat'; readonly column: number; readonly isHeld: boolean }
   | { readonly kind: 'same-measure'; readonly column: number }
   | {
       readonly kind: 'bar';
@@ -35,7 +35,8 @@ export function readBar(text: string, column: number): MusicToken | null {
 function readToken(text: string, column: number): MusicToken | null {
   const bar = readBar(text, column);
   if (bar) return bar;
-  if (text === '/' || text === '.' || text === '-') return { kind: 'beat', column };
+  if (text === '/') return { kind: 'beat', column, isHeld: false };
+  if (text === '.' || text === '-') return { kind: 'beat', column, isHeld: true };
   if (text === '%' || text === '%%') return { kind: 'same-measure', column };
   const times = /^\(?[x×](\d+)\)?$/i.exec(text);
   if (times) return { kind: 'times', count: Math.min(16, Number(times[1])), column };
@@ -63,7 +64,7 @@ export function readChordLine(line: string): ChordLine | null {
         column: match.index,
         message: `“${match[0]}” is not a chord that Key Path knows; the chord before it goes on.`,
       });
-    tokens.push(token ?? { kind: 'beat', column: match.index });
+    tokens.push(token ?? { kind: 'beat', column: match.index, isHeld: true });
   }
   const known = tokens.length - faults.length;
   const sounds = tokens.some((token) => token.kind !== 'bar' && token.kind !== 'times');
@@ -78,8 +79,8 @@ export interface LineFault {
 }
 
 /**
- * Reads a line of words with chords in square brackets. `[/]` and `[.]` are beats; bars stand between blanks. A bracket
- * that is not closed, or holds no chord, stays part of the words and is reported.
+ * Reads a line of words with chords in square brackets. `[/]` and `[.]` are beats, and so is a slash that stands alone; bars
+ * stand between blanks. A bracket that is not closed, or holds no chord, stays part of the words and is reported.
  */
 export function readLyricLine(line: string): { tokens: readonly ChartToken[]; faults: readonly LineFault[] } {
   const tokens: ChartToken[] = [];
@@ -92,6 +93,14 @@ export function readLyricLine(line: string): { tokens: readonly ChartToken[]; fa
     wordsAt = next;
   };
   for (let index = 0; index < line.length;) {
+    const bare = bareMeasure(line, index);
+    if (bare) {
+      flush(index);
+      tokens.push(...bare.tokens);
+      index = bare.end;
+      wordsAt = index;
+      continue;
+    }
     const bar = /^(:?\|{1,2}[:\]]?)(?=\s|$|\[)/.exec(line.slice(index));
     if (bar && (index === 0 || /[\s\]]/.test(line[index - 1]!))) {
       flush(index);
@@ -103,6 +112,12 @@ export function readLyricLine(line: string): { tokens: readonly ChartToken[]; fa
         index += times[0].length;
       }
       wordsAt = index;
+      continue;
+    }
+    if (isBareSlash(line, index)) {
+      flush(index + 1);
+      tokens.push({ kind: 'beat', column: index, isHeld: false });
+      index += 1;
       continue;
     }
     if (line[index] === '[') {
@@ -135,6 +150,28 @@ export function readLyricLine(line: string): { tokens: readonly ChartToken[]; fa
   }
   flush(line.length);
   return { tokens, faults };
+}
+
+/** In a line with brackets, a measure without any that is nothing but chords and slashes. */
+function bareMeasure(
+  line: string,
+  from: number,
+): { readonly tokens: readonly MusicToken[]; end: number } | null {
+  if (from > 0 && line[from - 1] !== '|') return null;
+  const next = line.indexOf('|', from);
+  const end = next < 0 ? line.length : line[next - 1] === ':' ? next - 1 : next;
+  const text = line.slice(from, end);
+  if (!text.includes('/') || text.includes('[')) return null;
+  const reading = readChordLine(text);
+  if (!reading || reading.faults.length > 0) return null;
+  return { tokens: reading.tokens.map((token) => ({ ...token, column: token.column + from })), end };
+}
+
+/** A slash between blanks, brackets, bars or other slashes; one inside a word (and/or) is the word's own. */
+function isBareSlash(line: string, index: number): boolean {
+  if (line[index] !== '/') return false;
+  const [before, after] = [line.slice(0, index), line.slice(index + 1)];
+  return /(^|[\s\]|/])$/.test(before) && /^($|[\s[|/])/.test(after);
 }
 
 /** Puts the words of a line under the chords that stand above them, by columns. */

@@ -14,7 +14,8 @@ interface SungText {
 const MEASURES_PER_LINE = 4;
 
 /**
- * Writes a chord chart as ChordPro with bars: one cell a beat, `/` where the chord goes on, words under their beats, and
+ * Writes a chord chart as ChordPro with bars: one cell a beat, `/` where the chord goes on (`.` where a chart with
+ * slashes has none), words under their beats, and
  * the sections of the score. The tune itself has no place in the format. Chords off the beat take finer cells. O(events).
  */
 export function writeChordPro(score: Score): string {
@@ -90,7 +91,8 @@ function measureCells(score: Score, measure: Measure, words: readonly SungText[]
       .map((word) => word.text)
       .join('')
       .replace(/[[\]{}|]/g, '');
-    return { name: chord ? chordName(chord.chord) : '/', text };
+    const goesOn = score.slashes.length === 0 || score.slashes.some(inside) ? '/' : '.';
+    return { name: chord ? chordName(chord.chord) : goesOn, text };
   });
   if (!hasWords) return cells.map((cell) => cell.name).join(' ');
   return cells

@@ -54,6 +54,7 @@ export function buildScore(
     slurs: readers.flatMap((reader) => linkSlurs(reader, warnings)),
     marks: readers.flatMap((reader) => reader.marks).sort((a, b) => a.at - b.at),
     words: [],
+    slashes: [],
     judgement: null,
   };
 }
