@@ -19,6 +19,10 @@ const COSTS = {
   longInShortPiece: 330,
   perMeasureOverEight: 45,
   acrossMark: 900,
+  /** A passage that comes again begins or ends inside a section. */
+  insideSection: 800,
+  /** Of what a short section costs, where it opens or ends the piece. */
+  shortAtEnds: 0.4,
 } as const;
 const LONGEST_SECTION = 32;
 /** From this many measures on, four-measure phrases are parts of sections rather than sections. */
@@ -39,9 +43,17 @@ function costOf(kind: Likeness): number {
   }
 }
 
+interface Cut {
+  readonly from: number;
+  readonly to: number;
+  /** Where the passage that it repeats begins; −1 for what is new. */
+  readonly source: number;
+}
+
 /**
  * Cuts a piece into sections so that saying "this section again" describes as much of it as possible at the least cost
- * (minimum description length), by dynamic programming over the places where sections may begin.
+ * (minimum description length), by dynamic programming over the places where sections may begin. Where what comes again lies
+ * across the sections found, it is tried as a section of its own.
  */
 export function cutSections(score: Score, prints: readonly Fingerprint[]): readonly Section[] {
   const isLeadIn = metreOffset(score.measures, 0) > 0 && score.measures.length > 1;
@@ -65,6 +77,29 @@ export function cutSections(score: Score, prints: readonly Fingerprint[]): reado
     return { costs, alike };
   });
   const marks = markCosts(score, first, count);
+  const plain = bestCuts(count, diagonals, marks, new Set());
+  const astray = edgesAstray(plain.cuts);
+  const tried = astray.size === 0 ? plain : bestCuts(count, diagonals, marks, astray);
+  const costOfCuts = (each: typeof plain) => each.cost + COSTS.insideSection * edgesAstray(each.cuts).size;
+  const { cuts } = costOfCuts(tried) < costOfCuts(plain) ? tried : plain;
+  return splitLikeSources(cuts).map(({ from, to }, index) => ({
+    id: `s${index === 0 ? 0 : from + first}`,
+    name: '',
+    from: index === 0 ? 0 : from + first,
+    to: to - 1 + first,
+  }));
+}
+
+type Diagonals = readonly { readonly costs: Float64Array; readonly alike: Uint16Array }[];
+
+/** The cheapest way to cut, with sections beginning at least where they must. */
+function bestCuts(
+  count: number,
+  diagonals: Diagonals,
+  marks: ReturnType<typeof markCosts>,
+  mustBegin: ReadonlySet<number>,
+): { readonly cuts: readonly Cut[]; readonly cost: number } {
+  const crosses = (from: number, end: number) => [...mustBegin].some((edge) => edge > from && edge < end);
   const best = Array<number>(count + 1).fill(Infinity);
   const start = Array<number>(count + 1).fill(0);
   const source = Array<number>(count + 1).fill(-1);
@@ -72,7 +107,8 @@ export function cutSections(score: Score, prints: readonly Fingerprint[]): reado
   for (let end = 1; end <= count; end += 1) {
     for (let from = Math.max(0, end - LONGEST_SECTION); from < end; from += 1) {
       const length = end - from;
-      const shape = lengthCost(length, count) + marks(from, end);
+      if (crosses(from, end)) continue;
+      const shape = lengthCost(length, count, from === 0 || end === count) + marks(from, end);
       let cost = COSTS.newSection + COSTS.newMeasure * length;
       let copied = -1;
       for (let offset = length; offset <= from; offset += 1) {
@@ -90,15 +126,17 @@ export function cutSections(score: Score, prints: readonly Fingerprint[]): reado
       }
     }
   }
-  const cuts: { from: number; to: number; source: number }[] = [];
+  const cuts: Cut[] = [];
   for (let end = count; end > 0; end = start[end]!)
     cuts.unshift({ from: start[end]!, to: end, source: source[end]! });
-  return splitLikeSources(cuts).map(({ from, to }, index) => ({
-    id: `s${index === 0 ? 0 : from + first}`,
-    name: '',
-    from: index === 0 ? 0 : from + first,
-    to: to - 1 + first,
-  }));
+  return { cuts, cost: best[count]! };
+}
+
+/** Where repeated passages begin or end inside a section. */
+function edgesAstray(cuts: readonly Cut[]): ReadonlySet<number> {
+  const edges = new Set(cuts.flatMap(({ from, to }) => [from, to]));
+  const wanted = cuts.flatMap(({ from, to, source }) => (source < 0 ? [] : [source, source + to - from]));
+  return new Set(wanted.filter((edge) => !edges.has(edge)));
 }
 
 /**
@@ -114,14 +152,15 @@ function copyCost(a: Fingerprint, b: Fingerprint): number {
   return isExact ? COSTS.transposed : COSTS.movedWithinKey;
 }
 
-function lengthCost(length: number, count: number): number {
+function lengthCost(length: number, count: number, isAtEnds: boolean): number {
+  const ends = isAtEnds && length < 4 ? COSTS.shortAtEnds : 1;
   const isOdd = length % 4 === 0 ? 0 : length % 2 === 0 ? COSTS.oddLength / 2 : COSTS.oddLength;
-  const isShort = length < 4 ? COSTS.veryShort : 0;
+  const isShort = length < 4 ? ends * COSTS.veryShort : 0;
   // Short pieces go in phrases of four, longer ones in sections of eight.
   const isPhrase =
     count >= LONG_PIECE
       ? length < 8
-        ? COSTS.shortInLongPiece
+        ? ends * COSTS.shortInLongPiece
         : 0
       : count > 8
         ? COSTS.longInShortPiece * Math.max(0, Math.ceil(length / 4) - 1)

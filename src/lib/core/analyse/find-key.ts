@@ -1,8 +1,9 @@
-import { bassOf, spellChord, tonesOf, type NamedChord } from '../pitch/chord';
-import { ALL_KEYS, isInScale, keyLabel, relativeOf, tonicOf, type Key } from '../pitch/key';
+import { spellChord, tonesOf, type NamedChord } from '../pitch/chord';
+import { ALL_KEYS, isInScale, isSameKey, keyLabel, relativeOf, tonicOf, type Key } from '../pitch/key';
 import { midiOf, mod, pitchClassOf } from '../pitch/pitch';
 import type { ChordSymbol, Note, Score } from '../score/model';
 import { endOf, metreOffset } from '../score/time';
+import { nameChords } from './chords';
 import {
   DORIAN_PROFILE,
   KEY_POINTS,
@@ -34,25 +35,70 @@ export interface KeyPassage {
 export function findKey(score: Score): KeyFinding {
   if (score.judgement?.key)
     return { key: score.judgement.key, confidence: 100, reason: 'You chose this key.' };
-  const signature = score.measures[0]?.key ?? { fifths: 0, mode: 'major' as const };
   const weights = pitchClassWeights(score.notes, score.chords, endOf(score.measures));
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   if (total === 0)
     return {
-      key: signature,
+      key: score.typedKey ?? score.measures[0]?.key ?? PLAIN_SIGNATURE,
       confidence: 0,
       reason: 'There are no notes and no chords, so the signature decides.',
     };
   const evidence = gatherEvidence(score);
   const ranked = ALL_KEYS.map((key) => ({
     key,
-    points: fitOf(key, weights, total) + evidencePoints(key, evidence, signature),
+    fit: fitOf(key, weights, total),
+    points: fitOf(key, weights, total) + evidencePoints(key, evidence),
   })).sort((a, b) => b.points - a.points);
   const best = ranked[0]!;
   const isTwin = (key: Key) => key.mode === best.key.mode && mod(key.fifths - best.key.fifths, 12) === 0;
   const next = ranked.find((each) => !isTwin(each.key))!;
-  const confidence = Math.max(0, Math.min(100, Math.round((best.points - next.points) / 4)));
-  return { key: best.key, confidence, reason: reasonFor(best.key, next.key, evidence, signature) };
+  const fitsBetter = ranked.find(({ key, fit }) => fit > best.fit && !isTwin(key));
+  const against = whatSpeaksAgainst(best.key, evidence, fitsBetter?.key ?? null);
+  const lead = Math.round((best.points - next.points) / 4);
+  const most = against.length === 0 ? 100 : Math.max(20, 99 - 8 * against.length);
+  return {
+    key: best.key,
+    confidence: Math.max(0, Math.min(most, lead)),
+    reason: reasonFor(best.key, next.key, evidence, against),
+  };
+}
+
+const PLAIN_SIGNATURE: Key = { fifths: 0, mode: 'major' };
+
+function lastingOf(chords: Evidence['chords'], isCounted: (chord: NamedChord) => boolean): number {
+  return chords.reduce((sum, { chord, lasts }) => sum + (isCounted(chord) ? lasts : 0), 0);
+}
+
+/** How long the key's own tonic chord sounds. */
+function tonicTimeOf(key: Key, { chords }: Evidence): number {
+  const tonic = pitchClassOf(tonicOf(key));
+  return lastingOf(chords, (chord) => pitchClassOf(chord.root) === tonic && modeOf(chord) === key.mode);
+}
+
+/** What a teacher would hold against a key, in words; with nothing against it a finding may be wholly sure. */
+function whatSpeaksAgainst(key: Key, evidence: Evidence, fitsBetter: Key | null): readonly string[] {
+  const tonic = pitchClassOf(tonicOf(key));
+  const { signature, typed, finalBass, resolutions, openingBass } = evidence;
+  const to = (each: number) =>
+    resolutions.filter((one) => one.tonic === each).reduce((sum, one) => sum + one.weight, 0);
+  const mostResolved = Math.max(0, ...resolutions.map((one) => to(one.tonic)));
+  const isMinorSaid = typed === null && signature.mode === 'minor' && !isSameKey(signature, key);
+  return [
+    ...(typed && !isSameKey(typed, key) ? [`${keyLabel(typed)} was typed`] : []),
+    ...(!typed && signature.fifths !== key.fifths ? ['the signature is another'] : []),
+    ...(isMinorSaid ? [`the file says ${keyLabel(signature)}`] : []),
+    ...(finalBass !== null && finalBass !== tonic ? ['it ends elsewhere'] : []),
+    ...(evidence.finalThird !== null && finalBass === tonic && evidence.finalThird !== key.mode
+      ? ['its last chord is of the other mode']
+      : []),
+    ...(openingBass !== null && openingBass !== tonic ? ['it opens elsewhere'] : []),
+    ...(mostResolved > to(tonic) ? ['dominants lead elsewhere'] : []),
+    ...(tonicTimeOf(relativeOf(key), evidence) > tonicTimeOf(key, evidence)
+      ? ['the tonic of its relative sounds longer']
+      : []),
+    ...(evidence.chords.length === 0 ? ['there are no chords to tell by'] : []),
+    ...(fitsBetter ? [`the notes alone fit ${keyLabel(fitsBetter)} better`] : []),
+  ];
 }
 
 /** How long each pitch class sounds; chords given as symbols count for half, as they are heard less than the tune. */
@@ -84,6 +130,8 @@ function fitOf(key: Key, weights: readonly number[], total: number): number {
 }
 
 interface Evidence {
+  readonly signature: Key;
+  readonly typed: Key | null;
   readonly finalBass: number | null;
   readonly finalTop: number | null;
   /** The last chord is a dominant seventh, as where a song goes round: its goal is the tonic. */
@@ -96,12 +144,33 @@ interface Evidence {
     readonly mode: Key['mode'] | null;
     readonly weight: number;
   }[];
+  /** The chords of the piece, given or heard, with how long each lasts. */
+  readonly chords: readonly { readonly chord: NamedChord; readonly lasts: number }[];
   readonly notes: readonly Note[];
 }
 
+/** Do chords sound, rather than a single line? */
+function hasHarmony({ notes }: Score): boolean {
+  const struck = new Map<number, number>();
+  for (const note of notes) if (!note.grace) struck.set(note.at, (struck.get(note.at) ?? 0) + 1);
+  const together = [...struck.values()].filter((count) => count > 1).length;
+  return together * HARMONY_SHARE >= struck.size && together > 0;
+}
+
+/** One onset in so many has notes together. */
+const HARMONY_SHARE = 6;
+
+/** Chords as the notes spell them, named in the key of the signature. */
+function heardChords(score: Score): readonly ChordSymbol[] {
+  const key = score.measures[0]?.key ?? PLAIN_SIGNATURE;
+  return nameChords(score, key).map(({ symbol }) => symbol);
+}
+
 function gatherEvidence(score: Score): Evidence {
-  const named = score.chords.flatMap((symbol) =>
-    symbol.chord.kind === 'chord' ? [{ at: symbol.at, chord: symbol.chord }] : [],
+  const end = endOf(score.measures);
+  const symbols = score.chords.length > 0 || !hasHarmony(score) ? score.chords : heardChords(score);
+  const named = symbols.flatMap(({ at, chord }, index) =>
+    chord.kind === 'chord' ? [{ chord, lasts: (symbols[index + 1]?.at ?? end) - at }] : [],
   );
   const last = named.at(-1);
   const lastOnset = score.notes.findLast((note) => !note.grace)?.at ?? 0;
@@ -114,13 +183,15 @@ function gatherEvidence(score: Score): Evidence {
   const finalBass = isOpenEnding
     ? mod(pitchClassOf(last.chord.root) + 5, 12)
     : last
-      ? pitchClassOf(bassOf(last.chord))
+      ? pitchClassOf(last.chord.root)
       : lowest
         ? pitchClassOf(lowest.pitch)
         : null;
   const isHeard = (interval: number) =>
     finalBass !== null && final.some((note) => pitchClassOf(note.pitch) === mod(finalBass + interval, 12));
   return {
+    signature: score.measures[0]?.key ?? PLAIN_SIGNATURE,
+    typed: score.typedKey,
     finalBass,
     finalTop: final.length > 0 ? pitchClassOf(final.at(-1)!.pitch) : null,
     isOpenEnding,
@@ -134,6 +205,7 @@ function gatherEvidence(score: Score): Evidence {
             ? 'minor'
             : null,
     openingBass: openingBass(score, named[0]?.chord ?? null),
+    chords: named,
     resolutions:
       named.length > 1 ? chordResolutions(named.map(({ chord }) => chord)) : bassResolutions(score),
     notes: score.notes,
@@ -162,7 +234,7 @@ function modeOf(chord: NamedChord): Key['mode'] | null {
 }
 
 function openingBass(score: Score, first: NamedChord | null): number | null {
-  if (first) return pitchClassOf(bassOf(first));
+  if (first) return pitchClassOf(first.root);
   const downbeat = score.measures.find((measure) => metreOffset(score.measures, measure.index) === 0);
   const opening = score.notes
     .filter((note) => note.at === downbeat?.start)
@@ -205,13 +277,14 @@ function bassResolutions(score: Score): Evidence['resolutions'] {
   });
 }
 
-function evidencePoints(key: Key, evidence: Evidence, signature: Key): number {
+function evidencePoints(key: Key, evidence: Evidence): number {
   const tonic = pitchClassOf(tonicOf(key));
-  const { resolutions } = evidence;
+  const { resolutions, signature, typed } = evidence;
   let points = 0;
   const distance = Math.abs(key.fifths - signature.fifths);
   points += distance === 0 ? KEY_POINTS.signature : -KEY_POINTS.perFifthFromSignature * Math.min(7, distance);
-  if (key.fifths === signature.fifths && key.mode === signature.mode) points += KEY_POINTS.signatureMode;
+  if (typed && isSameKey(key, typed)) points += KEY_POINTS.typed[typed.mode];
+  if (!typed && signature.mode === 'minor' && isSameKey(key, signature)) points += KEY_POINTS.saidMinor;
   if (evidence.finalBass === tonic) {
     points += KEY_POINTS.finalBass * (evidence.isOpenEnding ? KEY_POINTS.openEnding : 1);
     if (evidence.finalThird === key.mode) points += KEY_POINTS.finalThird;
@@ -223,6 +296,8 @@ function evidencePoints(key: Key, evidence: Evidence, signature: Key): number {
     .filter((each) => each.tonic === tonic && (each.mode === null || each.mode === key.mode))
     .reduce((sum, each) => sum + each.weight, 0);
   if (all > 0) points += (KEY_POINTS.resolutions * own) / all;
+  const [time, tonicTime] = [lastingOf(evidence.chords, () => true), tonicTimeOf(key, evidence)];
+  if (time > 0) points += (KEY_POINTS.tonicChord * tonicTime) / time;
   if (evidence.notes.length > 0) {
     const spelled = evidence.notes.filter((note) => isInScale(note.pitch, key)).length;
     points += (KEY_POINTS.spelling * spelled) / evidence.notes.length;
@@ -230,14 +305,15 @@ function evidencePoints(key: Key, evidence: Evidence, signature: Key): number {
   return Math.round(points);
 }
 
-function reasonFor(key: Key, next: Key, evidence: Evidence, signature: Key): string {
+function reasonFor(key: Key, next: Key, evidence: Evidence, against: readonly string[]): string {
   const tonic = pitchClassOf(tonicOf(key));
   const grounds = [
     ...(evidence.finalBass === tonic
       ? [evidence.isOpenEnding ? 'the last chord leads back to its tonic' : 'the piece ends on its tonic']
       : []),
     ...(evidence.resolutions.some((each) => each.tonic === tonic) ? ['dominants resolve to it'] : []),
-    ...(key.fifths === signature.fifths
+    ...(evidence.typed && isSameKey(evidence.typed, key) ? ['it was typed so'] : []),
+    ...(key.fifths === evidence.signature.fifths
       ? ['the signature agrees']
       : ['the notes fit it better than the signature']),
   ];
@@ -245,9 +321,10 @@ function reasonFor(key: Key, next: Key, evidence: Evidence, signature: Key): str
     key.fifths === next.fifths && relativeOf(key).mode === next.mode
       ? `its relative, ${keyLabel(next)}`
       : keyLabel(next);
+  const but = against.length === 0 ? '' : ` Against it: ${against.join(', ')}.`;
   const [first, ...rest] = grounds;
   const joined = rest.length === 0 ? first : `${[first, ...rest.slice(0, -1)].join(', ')} and ${rest.at(-1)}`;
-  return `${joined![0]!.toUpperCase()}${joined!.slice(1)}; the next best is ${rival}.`;
+  return `${joined![0]!.toUpperCase()}${joined!.slice(1)}; the next best is ${rival}.${but}`;
 }
 
 /**

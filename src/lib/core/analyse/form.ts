@@ -11,6 +11,8 @@ import {
   type Fingerprint,
   type Likeness,
 } from './likeness';
+import { sectionKind } from './twins';
+import { findInnerRepeats, type InnerRepeat } from './inner-repeats';
 import { markedSections } from './sections';
 
 export interface FormSection extends Section {
@@ -26,6 +28,8 @@ export interface FormSection extends Section {
     readonly from: number;
     readonly likeness: Likeness;
   }[];
+  /** What comes again inside it. */
+  readonly inner: readonly InnerRepeat[];
   /** Quarters of a pickup that leads into it from the measure before. */
   readonly pickupQuarters: number;
 }
@@ -96,7 +100,11 @@ function describe(
       });
       const alike = kinds.filter((kind) => kind === 'identical' || kind === 'transposed').length;
       // Scales and other common turns are like each other at some height; a moved repeat must be alike nearly throughout.
-      if (alike < (shift === 0 ? 0.5 : 0.75) * length) continue;
+      // What has another name and begins otherwise is another section, though it may end as the first does.
+      const isNamedApart = !areNamesFree && sectionKind(letter.section.name) !== sectionKind(section.name);
+      const beginsAlike = kinds[0] === 'identical' || kinds[0] === 'transposed';
+      const isLoose = shift === 0 && (beginsAlike || !isNamedApart);
+      if (alike < (isLoose ? 0.5 : 0.75) * length) continue;
       const differences = kinds.flatMap((kind, index) =>
         kind === 'identical' || kind === 'transposed'
           ? []
@@ -124,6 +132,7 @@ function describe(
       repeats: match?.letter.section.id ?? null,
       transposedBy: match?.shift ?? 0,
       differences: match?.differences ?? [],
+      inner: findInnerRepeats(open, body),
       pickupQuarters: pickupOf(score, prints, bounds, section),
     };
     if (!match) letters.push({ section: made, letter, variants });

@@ -23,7 +23,10 @@ export const DORIAN_PROFILE = [
 /** Points beside the profile's, on its scale of thousandths; chosen by trial on our own labelled pieces. */
 export const KEY_POINTS = {
   signature: 140,
-  signatureMode: 20,
+  /** A file that says minor: programs write major by themselves, so that says nothing. */
+  saidMinor: 120,
+  /** A key that a person typed, with its mode; a letter alone may only stand for a signature. */
+  typed: { minor: 500, major: 240 },
   perFifthFromSignature: 25,
   finalBass: 330,
   finalThird: 60,
@@ -34,6 +37,8 @@ export const KEY_POINTS = {
   /** What a modal reading must be better by. */
   modal: 70,
   resolutions: 260,
+  /** Times the share of the piece in which the tonic chord sounds. */
+  tonicChord: 400,
   spelling: 150,
   /** For passages: staying in the key of the piece, and changing. */
   home: 120,

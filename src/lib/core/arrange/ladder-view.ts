@@ -148,5 +148,6 @@ function stack(made: readonly Arrangement[], places: readonly number[], rungs: r
     marks: [],
     words: [],
     slashes: [],
+    typedKey: null,
   };
 }

@@ -74,6 +74,7 @@ export interface ScorePlan {
   readonly marks: readonly Mark[];
   readonly words?: Score['words'];
   readonly slashes?: Score['slashes'];
+  readonly typedKey?: Score['typedKey'];
   readonly clefs?: readonly ClefChange[];
 }
 
@@ -134,6 +135,7 @@ export function assembleScore(plan: ScorePlan): Score {
     marks: placed(plan.marks),
     words: placed(plan.words ?? []),
     slashes: placed(plan.slashes ?? []),
+    typedKey: plan.typedKey ?? null,
     clefs: [...missingClefs, ...placed(plan.clefs ?? [])].sort(
       (a, b) => a.at - b.at || a.part - b.part || a.staff - b.staff,
     ),

@@ -25,6 +25,8 @@ export interface Score {
   readonly words: readonly Word[];
   /** Where a chart's slashes strike the chord again. */
   readonly slashes: readonly Slash[];
+  /** The key as a person typed it, mode and all; null where the file only has a signature, whose mode programs fill in. */
+  readonly typedKey: Key | null;
   /** What the teacher decided about the piece; null while the program's own findings stand. */
   readonly judgement: Judgement | null;
 }
@@ -258,5 +260,6 @@ export const EMPTY_SCORE: Score = {
   marks: [],
   words: [],
   slashes: [],
+  typedKey: null,
   judgement: null,
 };

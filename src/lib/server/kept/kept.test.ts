@@ -79,7 +79,7 @@ describe('rows of version 0', () => {
     const frozen = JSON.parse(edition!.frozen_json);
     expect(rises(KEPT_EDITION, edition!.frozen_json)).toEqual({
       ...frozen,
-      score: { ...frozen.score, slashes: [] },
+      score: { ...frozen.score, slashes: [], typedKey: null },
     });
     expect(rises(KEPT_READS, SAMPLES.learners[0]!.reads_json)).toEqual(['treble', 'bass']);
     const rules = rises(KEPT_RULES, SAMPLES.studio_settings[0]!.value_json);

@@ -132,6 +132,7 @@ export const scoreSchema = z.object({
   marks: z.array(mark),
   words: z.array(z.object({ measure: whole, at: whole, text: z.string(), endsLine: z.boolean() })),
   slashes: z.array(z.object({ measure: whole, at: whole })).default([]),
+  typedKey: keySchema.nullable().default(null),
   judgement: judgementSchema,
 }) as unknown as ZodType<Score>;
 

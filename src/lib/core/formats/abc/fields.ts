@@ -1,4 +1,4 @@
-import { SIGNATURE_LIMIT, type Key } from '../../pitch/key';
+import { keyOf, respellKey, SIGNATURE_LIMIT, type Key } from '../../pitch/key';
 import { fifthsOf, readSpelling, STEPS, type Step } from '../../pitch/pitch';
 import { type Clef, type TimeSignature, BASS, TREBLE } from '../../score/model';
 import { isValidTime } from '../../score/time';
@@ -25,6 +25,8 @@ export interface KeyField {
   readonly clef: Clef | null;
   /** The mode's name, when it is neither major nor minor. */
   readonly mode: string | null;
+  /** The tonic that was typed, as major or minor by its third; null where none was. */
+  readonly typed: Key | null;
 }
 
 /** Reads what follows `K:`; null when it names no key. */
@@ -32,11 +34,11 @@ export function readKeyField(text: string): KeyField | null {
   const clef = readClef(text);
   const words = text.replace(/\b(clef|middle|transpose|octave|stafflines|staffscale|name|m|t)=\S*/g, ' ');
   const body = words.replace(/\b(treble|bass|alto|tenor|perc)[+\-\d]*\b/g, ' ').trim();
-  if (body === '' && clef) return { key: { fifths: 0, mode: 'major' }, signs: new Map(), clef, mode: 'same' };
+  if (body === '' && clef) return { key: { fifths: 0, mode: 'major' }, signs: new Map(), clef, mode: 'same', typed: null };
   const signs = readSigns(body);
   if (body === '' || /^none\b/i.test(body) || /^(HP|Hp)\b/.test(body)) {
     const fifths = /^Hp/.test(body) ? 2 : 0;
-    return { key: { fifths, mode: 'major' }, signs, clef, mode: null };
+    return { key: { fifths, mode: 'major' }, signs, clef, mode: null, typed: null };
   }
   const tonic = /^[A-G]/.test(body) ? readSpelling(body) : null;
   if (!tonic) return null;
@@ -55,6 +57,7 @@ export function readKeyField(text: string): KeyField | null {
     signs,
     clef,
     mode: isPlain ? null : name,
+    typed: respellKey(keyOf(tonic.spelling, mode)).key,
   };
 }
 

@@ -269,7 +269,8 @@ function buildScore(
   file: string,
   keyText: string | null,
 ): Score {
-  const key = readKey(keyText ?? '') ?? { fifths: 0, mode: 'major' as const };
+  const typedKey = readKey(keyText ?? '');
+  const key = typedKey ?? { fifths: 0, mode: 'major' as const };
   const marks: Mark[] = measures.flatMap((measure, index) =>
     measure.note === null
       ? []
@@ -303,6 +304,7 @@ function buildScore(
     lyricist: header.lyricist,
     rights: header.rights,
     parts: [{ id: 'P1', name: 'Chords', staves: 1 }],
+    typedKey,
     measures: measures.map(({ length, time, barline, startsRepeat, endsRepeat, rehearsal }) => ({
       length,
       time,

@@ -55,6 +55,7 @@ export function buildScore(
     marks: readers.flatMap((reader) => reader.marks).sort((a, b) => a.at - b.at),
     words: [],
     slashes: [],
+    typedKey: null,
     judgement: null,
   };
 }
