@@ -65,6 +65,12 @@ export function analyseFiles(args: readonly string[]): boolean {
           repeats: form.sections.find((each) => each.id === section.repeats)?.name ?? null,
           transposedBy: section.transposedBy,
           except: section.differences.map((each) => number(each.measure)),
+          inside: section.inner.map((each) => ({
+            from: number(each.from),
+            to: number(each.to),
+            as: { from: number(each.asFrom), to: number(each.asTo) },
+            except: each.except.map(number),
+          })),
           pickup: `${section.pickupQuarters}`,
         })),
         worth: form.worth,
@@ -75,7 +81,11 @@ export function analyseFiles(args: readonly string[]): boolean {
         better: pitchName(each.better),
         sentence: each.sentence,
       })),
-      voicedTwoWays: voicings.map((each) => ({ chord: each.chord, measures: each.measures.map(number) })),
+      voicedTwoWays: voicings.map((each) => ({
+        chord: each.chord,
+        hand: each.hand,
+        measures: each.measures.map(number),
+      })),
       outsideNotes: outsideNotes.map((note) => ({
         measure: number(note.measure),
         pitch: pitchName(note.pitch),

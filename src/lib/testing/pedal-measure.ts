@@ -16,5 +16,6 @@ export function measureOf(left: string, right = 'r:1/1', harmonies: readonly num
     left: hand(1),
     tiedInto: new Set(),
     written: [],
+    silences: [],
   };
 }

@@ -4,7 +4,8 @@ import { isToneOfKey } from './degrees';
 import { findChords, type ChordFinding } from './find-chords';
 import { findForm, type FormFinding } from './form';
 import { findKey, findKeyPassages, type KeyFinding, type KeyPassage } from './find-key';
-import { findMisspellings, findVoicings, type SpellingFinding, type VoicingFinding } from './spelling';
+import { findMisspellings, type SpellingFinding } from './spelling';
+import { findVoicings, type VoicingFinding } from './voiced-twice';
 import { findTune, type TuneFinding } from './tune';
 
 /** All that a teacher works out about a piece before arranging it. */

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { demoTunes } from '../../testing/demo-tunes';
 import { TEXTURES } from '../../testing/labelled/textures';
+import { scoresSpelledRight } from '../../testing/labelled/spelled-right';
 import { scoreFromAbc } from '../../testing/labelled-scores';
+import { ALL_KEYS, intervalBetweenTonics, readKey, tonicOf } from '../pitch/key';
+import { transposeScore } from '../score/transpose-score';
 import { pitchName } from '../pitch/pitch';
 import { analyseScore } from './analyse';
 
@@ -24,6 +27,23 @@ describe('the spelling check', () => {
     ['a borrowed chord', 'K:C\n"C"c e g e|"Fm"f _a c\' _a|"C"g e c2|'],
     ['another key for a while', "K:C\nC E G c|B G D G|A ^c e a|d ^f a ^f|g b d' b|g4|c e g e|c4|"],
   ])('leaves %s alone', (_, abc) => expect(found(abc)).toEqual([]));
+
+  it.each([
+    ['major', true],
+    ['major', false],
+    ['minor', true],
+    ['minor', false],
+  ] as const)(
+    'finds nothing wrong in chromatic harmony spelled right, in %s, in any key (symbols: %s)',
+    (mode, given) => {
+      for (const score of scoresSpelledRight(mode, given))
+        for (const key of ALL_KEYS.filter((each) => each.mode === mode)) {
+          const home = tonicOf(readKey(mode === 'major' ? 'C' : 'Am')!);
+          const moved = transposeScore(score, intervalBetweenTonics(home, tonicOf(key)));
+          expect(analyseScore(moved).misspellings).toEqual([]);
+        }
+    },
+  );
 
   it('finds nothing wrong in the demo tunes and the labelled textures', () => {
     for (const { score } of demoTunes()) expect(analyseScore(score).misspellings).toEqual([]);
@@ -51,6 +71,15 @@ describe('what the notes say of chords', () => {
       ),
     );
     expect(voicings).toMatchObject([{ chord: 'C', measures: [0, 2] }]);
+  });
+
+  it('in either hand: what the right strikes at once, though a tune goes on top of other chords', () => {
+    const score = scoreFromAbc(
+      'X:1\nM:4/4\nL:1/4\nK:D\n"D"[DFA]4|"G"[DGB]2 [GBe]2|"D"[FAd]2 f2|"A7"[EGA]4|"D"[Adf]4|',
+    );
+    expect(analyseScore(score).voicings).toMatchObject([
+      { id: 'voicing:D:right', chord: 'D', hand: 'right', measures: [0, 2, 4] },
+    ]);
   });
 
   it('without a third it is only probable', () => {

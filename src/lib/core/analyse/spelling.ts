@@ -7,8 +7,8 @@ import {
   type Pitch,
   type Spelling,
 } from '../pitch/pitch';
-import { chordLabel, chordName, spellChord } from '../pitch/chord';
-import { isInScale, keyLabel, type Key } from '../pitch/key';
+import { chordLabel, chordName, spellChord, tonesOf, type NamedChord } from '../pitch/chord';
+import { keyLabel, type Key } from '../pitch/key';
 import { spellClassInKey, withOctave } from '../pitch/spell';
 import type { Note, Score } from '../score/model';
 import type { NoteId } from '../units';
@@ -26,18 +26,10 @@ export interface SpellingFinding {
   readonly sentence: string;
 }
 
-/** One chord symbol that the source voices in more than one way. */
-export interface VoicingFinding {
-  readonly id: string;
-  readonly chord: string;
-  readonly measures: readonly number[];
-  readonly sentence: string;
-}
-
 /**
- * Finds notes that are named wrongly for their key or chord: the name is in neither, and another name for the same key
- * on the keyboard is. A chromatic note that leads on by a semitone keeps the letter that its direction asks for. Tied
- * notes are found, and mended, together. O(notes).
+ * Finds notes that are named wrongly for their chord or key: the name is in neither, another name for the same key on the
+ * keyboard is, and where the note leads on by a semitone its direction asks for that letter. Tied notes are found, and
+ * mended, together. O(notes).
  */
 export function findMisspellings(
   score: Score,
@@ -60,7 +52,7 @@ export function findMisspellings(
       symbol && symbol.symbol.at <= note.at && symbol.symbol.chord.kind === 'chord' ? symbol : undefined;
     const key = passages.find((each) => each.from <= note.measure && each.to >= note.measure)?.key ?? home;
     const next = nextInVoice.get(note.id);
-    const found = betterName(note, sounding, key, home, next);
+    const found = betterName(note, sounding, key, home, next, () => isInHarmony(note, score.notes));
     if (!found) return [];
     const id = `spelling:${note.id}`;
     if (dismissed.has(id)) return [];
@@ -96,43 +88,54 @@ function followers(notes: readonly Note[]): ReadonlyMap<NoteId, Note> {
   return next;
 }
 
+/**
+ * Another name for a note, where the chord, the key and the voice leading all speak for it or are silent. A published score is
+ * spelled right, so what any of them explains is left alone.
+ */
 function betterName(
   note: Note,
   sounding: ChordFinding | undefined,
   key: Key,
   home: Key,
   next: Note | undefined,
+  isHarmony: () => boolean,
 ): { spelling: Spelling; reason: string } | null {
   const written = note.pitch;
-  const sameClass = (tone: Spelling) => pitchClassOf(tone) === pitchClassOf(written);
-  const isRight = (tone: Spelling) => isToneOfKey(tone, key) || isToneOfKey(tone, home);
-  if (isRight(written)) return null;
-  // A chord named from the notes takes their names, so only a given one can say that a name is wrong or right.
-  const chord = sounding && sounding.origin !== 'found' ? sounding.symbol.chord : null;
-  const chordTone = chord ? spellChord(chord).find(sameClass) : undefined;
-  if (chordTone && chord)
-    return isSameSpelling(chordTone, written)
-      ? null
-      : { spelling: chordTone, reason: `is the note of ${chordLabel(chord)}` };
+  if (isToneOfKey(written, key) || isToneOfKey(written, home)) return null;
+  const chord = sounding?.symbol.chord.kind === 'chord' ? sounding.symbol.chord : null;
+  const isTone = chord !== null && spellChord(chord).some((tone) => isSameSpelling(tone, written));
+  if (isTone && (sounding!.origin !== 'found' || isHarmony())) return null;
+  const lead = leadingName(note, next);
+  if (lead && isSameSpelling(lead, written)) return null;
+  const agrees = (name: Spelling) =>
+    !isSameSpelling(name, written) && Math.abs(name.alter) < 2 && (!lead || isSameSpelling(lead, name));
+  // A chord named from the notes takes their names, so only a given one can say that a name is wrong.
+  const given = chord && sounding?.origin !== 'found' ? chord : null;
+  const tone = given
+    ? stackOf(given).find((each) => pitchClassOf(each) === pitchClassOf(written))
+    : undefined;
+  if (given && tone && agrees(tone)) return { spelling: tone, reason: `is the note of ${chordLabel(given)}` };
+  if (tone) return null;
   for (const candidateKey of [key, home]) {
     const name = spellClassInKey(midiOf(written), candidateKey);
-    const belongs = isInScale(name, candidateKey) || isToneOfKey(name, candidateKey);
-    if (belongs && !isSameSpelling(name, written))
+    if (!agrees(name)) continue;
+    if (isToneOfKey(name, candidateKey))
       return { spelling: name, reason: `belongs to ${keyLabel(candidateKey)}` };
+    if (lead) return { spelling: name, reason: `shows that it moves on to ${spellingLabel(next!.pitch)}` };
   }
-  const lead = leadingName(note, next);
-  if (lead && !isSameSpelling(lead, written))
-    return { spelling: lead, reason: `shows that it moves on to ${spellingLabel(next!.pitch)}` };
-  if (lead) return null;
-  // Double signs, and names like C♭ or E♯ far from the key, are read more easily by their usual name.
-  const usual = spellClassInKey(midiOf(written), key);
-  const isFar =
-    Math.abs(written.alter) > 1 ||
-    (/[CF]/.test(written.step) && written.alter < 0) ||
-    (/[BE]/.test(written.step) && written.alter > 0);
-  return isFar && !isSameSpelling(usual, written) && Math.abs(usual.alter) < Math.abs(written.alter) + 1
-    ? { spelling: usual, reason: `is its usual name in ${keyLabel(key)}` }
-    : null;
+  return null;
+}
+
+/** Do at least two other letters sound with it? A chord guessed from a single line proves no name. */
+function isInHarmony(note: Note, notes: readonly Note[]): boolean {
+  const together = notes.filter((each) => each.at <= note.at && each.at + each.duration > note.at);
+  return new Set(together.map(({ pitch }) => pitch.step)).size > 2;
+}
+
+/** Root, third, fifth and sixth or seventh: what is added above is spelled many ways. */
+function stackOf(chord: NamedChord): readonly Spelling[] {
+  const tones = tonesOf(chord.quality);
+  return spellChord({ ...chord, bass: null }).filter((_, index) => tones[index]!.degree <= 7);
 }
 
 /** Up by a semitone a chromatic note takes the letter below its goal, down the letter above. */
@@ -147,35 +150,4 @@ function leadingName(note: Note, next: Note | undefined): Spelling | null {
   const distance = pitchClassOf(note.pitch) - pitchClassOf(natural);
   const alter = ((distance + 18) % 12) - 6;
   return Math.abs(alter) <= 1 ? { step: letter, alter } : null;
-}
-
-/** Chords that the accompaniment plays in more than one shape; some teachers want one shape for one chord. */
-export function findVoicings(score: Score, chords: readonly ChordFinding[]): readonly VoicingFinding[] {
-  const dismissed = new Set(score.judgement?.dismissed);
-  const lower = score.notes.filter((note) => note.staff > 0 && !note.grace);
-  const shapes = new Map<string, Map<string, number[]>>();
-  for (const { symbol, duration } of chords) {
-    if (symbol.chord.kind !== 'chord') continue;
-    const together = lower.filter((note) => note.at >= symbol.at && note.at < symbol.at + duration);
-    const classes = [...new Set(together.map((note) => midiOf(note.pitch)))].sort((a, b) => a - b);
-    if (classes.length < 3) continue;
-    const name = chordName(symbol.chord);
-    const known = shapes.get(name) ?? new Map<string, number[]>();
-    shapes.set(name, known);
-    const shape = classes.join();
-    known.set(shape, [...(known.get(shape) ?? []), symbol.measure]);
-  }
-  return [...shapes].flatMap(([name, known]) => {
-    const id = `voicing:${name}`;
-    if (known.size < 2 || dismissed.has(id)) return [];
-    const measures = [...known.values()].map((each) => each[0]!);
-    return [
-      {
-        id,
-        chord: name,
-        measures,
-        sentence: `${withSigns(name)} is played in ${known.size} shapes.`,
-      },
-    ];
-  });
 }

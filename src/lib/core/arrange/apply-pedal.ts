@@ -80,6 +80,7 @@ function taskFor(
       ...left.music.notes,
     ]),
     chords: material.score.chords,
+    slurs: material.score.slurs,
     marks: material.score.marks,
     leftTextures: solved.choices.map(({ candidate }) => candidate.left.texture),
     rightTextures: solved.choices.map(({ candidate }) => candidate.right.texture),

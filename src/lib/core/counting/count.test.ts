@@ -144,13 +144,28 @@ describe('counting in other styles', () => {
   );
 
   it.each([
-    ['eighths', '6/8', '1/8 1/8 1/8 1/4 1/8', '1 2 3 4 6'],
-    ['eighths', '9/8', '1/8 1/8 1/8 3/8 1/8 1/8 1/8', '1 2 3 4 7 8 9'],
-    ['eighths', '6/8', '1/16 1/16 1/8 1/8 3/8', '1 & 2 3 4'],
+    ['eighths', '6/8', '1/8 1/8 1/8 1/4 1/8', '1 2 3 4 -5 6'],
+    ['eighths', '6/8', '1/8 1/8 1/8 3/8', '1 2 3 4 -5 -6'],
+    ['eighths', '6/8', '3/8 1/8 r:1/8 1/8', '1 -2 -3 4 (5) 6'],
+    ['eighths', '12/8', '3/4 3/8 1/4 1/8', '1 -2 -3 -4 -5 -6 7 -8 -9 10 -11 12'],
+    ['eighths', '5/8', '1/8 1/8 1/8 1/4', '1 2 3 4 -5'],
+    ['eighths', '3/8', '1/4 1/8', '1 -2 3'],
+    ['beats', '9/8', '3/8 1/4 1/8 3/8', '1 -2 -3 2 -2 3 3 -2 -3'],
+    ['eighths', '9/8', '1/8 1/8 1/8 3/8 1/8 1/8 1/8', '1 2 3 4 -5 -6 7 8 9'],
+    ['eighths', '6/8', '1/16 1/16 1/8 1/8 3/8', '1 & 2 3 4 -5 -6'],
     ['beats', '6/8', '1/8 1/8 1/8 1/8 1/8 1/8', '1 2 3 2 2 3'],
     ['and-a', '12/8', '1/8 1/8 1/8 3/8 3/8 3/8', '1 & a 2 3 4'],
   ] as const)('compound beats said as %s, %s: %s', (compound, time, notes, expected) =>
     expect(count(time, notes, 0, { compound })).toBe(expected),
+  );
+
+  it.each([
+    ['4/4', '1/16 r:1/16 1/8 3/4', '1 (e) & 2 -3 -4'],
+    ['4/4', '1/16 r:1/8 1/16 3/4', '1 (e) a 2 -3 -4'],
+    ['6/8', '1/8 r:1/8 1/8 3/8', '1 (&) a 2'],
+    ['2/4', '1/8 r:1/8 1/4', '1 2'],
+  ])('%s: %s: a rest between two syllables of a beat is shown', (time, notes, expected) =>
+    expect(count(time, notes)).toBe(expected),
   );
 
   it('says triplets otherwise, and swung eighths as a triplet’s first and third', () => {
@@ -219,7 +234,7 @@ describe('counting in other styles', () => {
     expect(count('2/4', '1/32 3/32 1/8 1/4')).toBe('1 ta & 2');
     expect(count('2/4', '1/32 3/32 1/8 1/4', 0, { style: 'ta-ti' })).toBe('ti ta ti ta');
     expect(count('2/4', '1/32 3/32 1/8 1/4', 0, { style: 'beat-function' })).toBe('ta ta di ta');
-    expect(count('6/8', '1/32 7/32 1/8 3/8', 0, { compound: 'eighths' })).toBe('1 ta 3 4');
+    expect(count('6/8', '1/32 7/32 1/8 3/8', 0, { compound: 'eighths' })).toBe('1 e -2 3 4 -5 -6');
   });
 
   it('numbers simple beats as they are, however compound ones are said', () => {

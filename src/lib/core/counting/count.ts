@@ -1,6 +1,6 @@
 import type { Measure, Note, Score, TimeSignature } from '../score/model';
-import { beatsOf, metreOffset, type Beat } from '../score/time';
-import { ticks, type Ticks } from '../units';
+import { beatsOf, isCountedInEighths, metreOffset, type Beat } from '../score/time';
+import { ticks, TICKS_PER_WHOLE, type Ticks } from '../units';
 import { syllableAt, type SyllablePlace } from './syllables';
 import type { CompoundCount, CountingStyle, TripletCount } from '../document/choices/counting-styles.data';
 
@@ -56,7 +56,7 @@ export function countMeasure(
     (a, b) => a - b,
   );
   const spoken = new Map<number, SyllablePlace>();
-  for (const beat of beatsThrough(time, offset + length)) {
+  for (const beat of countedBeats(time, offset + length, options)) {
     const from = beat.at - offset;
     const to = from + beat.length;
     if (to <= 0 || from >= length) continue;
@@ -68,8 +68,8 @@ export function countMeasure(
       isStruckOnBeat: onsets.includes(from),
     });
     if (from >= 0) spoken.set(from, place(from));
-    for (const at of placesOf(beat, from, inside, options))
-      if (at >= 0 && at < length) spoken.set(at, place(at));
+    const shown = [...placesOf(beat, from, inside, options), ...restsBetween(from, inside, sounding)];
+    for (const at of shown) if (at >= 0 && at < length) spoken.set(at, place(at));
     // A measure that starts inside a beat is still counted from its first moment.
     if (from < 0 && !spoken.has(0)) spoken.set(0, place(0));
   }
@@ -138,6 +138,40 @@ function soundingByMeasure(score: Score): readonly (readonly Sounding[])[] {
 
 function soundingIn(measure: Measure, note: Note, start: number): Sounding {
   return { at: start - measure.start, end: note.at + note.duration - measure.start };
+}
+
+/** Inside a beat, a silence between two syllables that sound is counted where it begins. */
+function restsBetween(
+  from: number,
+  inside: readonly number[],
+  sounding: readonly Sounding[],
+): readonly number[] {
+  return inside.flatMap((next, index) => {
+    const before = inside[index - 1] ?? from;
+    const own = sounding.filter((each) => each.at <= before && each.end > before);
+    const end = Math.max(...own.map((each) => each.end));
+    const isSilent = own.length > 0 && end > before && end < next;
+    return isSilent && sounding.every((each) => each.at >= next || each.end <= end) ? [end] : [];
+  });
+}
+
+/** What has a number of its own: the beats, or in an every-eighth style each eighth of a beat that has three or is uneven. */
+function countedBeats(
+  time: TimeSignature,
+  until: number,
+  { style, compound }: CountOptions,
+): readonly Beat[] {
+  const beats = beatsThrough(time, until);
+  const isEvery = style === 'numbers' && compound !== 'and-a' && isCountedInEighths(time);
+  if (!isEvery) return beats;
+  const unit = TICKS_PER_WHOLE / time.beatType;
+  return beats.flatMap((beat) =>
+    Array.from({ length: Math.round(beat.length / unit) }, (_, index): Beat => {
+      const at = beat.at + index * unit;
+      const number = compound === 'eighths' ? at / unit + 1 : index === 0 ? beat.number : index + 1;
+      return { at: ticks(at), length: ticks(unit), division: 2, number };
+    }),
+  );
 }
 
 /** The metre's beats, going on with the numbers when a measure is longer than its metre. */

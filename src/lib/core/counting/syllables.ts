@@ -9,7 +9,6 @@ import {
   TA_TI_COMPOUND,
   TA_TI_SIMPLE,
   TA_TI_TRIPLET,
-  type CompoundCount,
   type CountingStyle,
   type SyllableTable,
   type TripletCount,
@@ -26,7 +25,6 @@ export interface SyllablePlace {
 
 interface SyllableOptions {
   readonly style: CountingStyle;
-  readonly compound: CompoundCount;
   readonly triplet: TripletCount;
   readonly isSwung: boolean;
 }
@@ -41,7 +39,7 @@ export function syllableAt(
   const { beat, into } = place;
   switch (options.style) {
     case 'numbers':
-      return into === 0 ? numberAt(place, options) : numberInside(place, options);
+      return into === 0 ? String(beat.number) : numberInside(place, options);
     case 'note-values':
       return into === 0 ? String(beatsLasted) : '&';
     case 'ta-ti':
@@ -55,29 +53,15 @@ export function syllableAt(
   }
 }
 
-function numberAt({ beat }: SyllablePlace, { compound }: SyllableOptions): string {
-  return compound === 'eighths' && beat.division === 3 ? String(eighthAt(beat, 0)) : String(beat.number);
-}
-
-function numberInside(place: SyllablePlace, { compound, triplet, isSwung }: SyllableOptions): string {
+function numberInside(place: SyllablePlace, { triplet, isSwung }: SyllableOptions): string {
   const { beat, into } = place;
   const where = fraction(into, beat.length);
-  if (beat.division === 3) {
-    if (compound === 'and-a') return NUMBERS_COMPOUND[where] ?? FINER;
-    const third = (into * 3) / beat.length;
-    if (!Number.isInteger(third)) return Number.isInteger(third * 2) ? '&' : FINER;
-    return compound === 'eighths' ? String(eighthAt(beat, third)) : String(third + 1);
-  }
+  if (beat.division === 3) return NUMBERS_COMPOUND[where] ?? FINER;
   const triplets: SyllableTable = NUMBERS_TRIPLET[triplet];
   if (isSwung && where === '1/2') return triplets['2/3']!;
   // Two against three: “&” is said between the triplet’s second and third, where the triplet does not say it already.
   const against = triplet === 'trip-let' && where === '1/2' ? '&' : undefined;
   return (isTripled(place) ? (triplets[where] ?? against) : NUMBERS_SIMPLE[where]) ?? FINER;
-}
-
-/** The eighth’s number in the measure. */
-function eighthAt(beat: Beat, third: number): number {
-  return beat.at / (beat.length / 3) + third + 1;
 }
 
 function isTripled({ beat, into, inside }: SyllablePlace): boolean {

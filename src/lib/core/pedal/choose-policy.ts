@@ -7,7 +7,7 @@ import {
 import { keyDistance, spanPlace, type HandSpan } from '../hands/reach';
 import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
-import type { PedalMeasure } from './place-pedal';
+import { isAnswered, type PedalMeasure } from './place-pedal';
 import { TICKS_PER_HALF } from '../units';
 import type { PedalPolicy } from '../document/choices/pedal-policies.data';
 import type { PedalUse } from '../learner/pedal-use';
@@ -36,6 +36,11 @@ export function policyFor(question: PolicyQuestion): PolicyAnswer {
     return { policy: 'none', sentence: 'The notes are detached: the pedal would run them together.' };
   if (hasQuickSteps(question))
     return { policy: 'none', sentence: 'Quick steps would run together under the pedal.' };
+  if (measure.written.length === 0 && isAnswered(measure))
+    return {
+      policy: 'accent',
+      sentence: 'One hand strikes and rests, the other answers: down with the one, up for the other.',
+    };
   if (left === null || needsWrittenLeft(left)) return asWritten(question);
   if (left === 'rests')
     return { policy: 'none', sentence: 'The left hand rests: there is nothing for the pedal to hold.' };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { PedalPolicy } from '../document/choices/pedal-policies.data';
 import { QUARTER, measureOf } from '../../testing/pedal-measure';
-import { placePedal, type PedalMeasure } from './place-pedal';
+import { isAnswered, placePedal, type PedalMeasure } from './place-pedal';
 
 /** Points in quarters: `0-4 4-8`. */
 const points = (policy: PedalPolicy, measure: PedalMeasure) =>
@@ -45,6 +45,38 @@ describe('down and up points', () => {
     expect(points('legato', measureOf('r:1/1'))).toBe('');
     expect(points('legato', measureOf('r:1/2 C3:1/2', 'r:1/1', [0, 2]))).toBe('2-4');
   });
+
+  it.each([
+    ['C3:1/4 r:1/4 C3:1/2', 'E4:1/4 r:1/4 E4:1/2', '0-1 2-4'],
+    ['C3:1/4 r:1/2 C3', 'E4:1/4 r:1/4 E4:1/2', '0-1 3-4'],
+    ['r:1/4 C3:3/4', 'r:1/1', '1-4'],
+    ['C3:1/1', 'E4 r:1/4 E4 r:1/4', '0-4'],
+  ])('legato over %s, under %s: never through a rest of both hands', (left, right, expected) =>
+    expect(points('legato', measureOf(left, right))).toBe(expected),
+  );
+
+  it('lift for a silence that is asked for, and go down again with the left hand', () => {
+    const silences = [{ from: 2 * QUARTER, to: 3 * QUARTER }];
+    expect(points('legato', { ...measureOf('C3 E3 G3 E3'), silences })).toBe('0-2 3-4');
+    expect(points('legato', { ...measureOf('C3:1/1'), silences })).toBe('0-2');
+    expect(points('low-under-chord', { ...measureOf('C2 (E3 G3):3/4'), silences })).toBe('0-2');
+  });
+
+  it.each([
+    ['C3 r:1/4 C3 r:1/4', 'r:1/4 E4 r:1/4 E4', true],
+    ['r:1/4 (E3 G3) r:1/4 (E3 G3)', 'C5 r:1/4 C5 r:1/4', true],
+    ['(C3 E3 G3) r:3/4', 'r:1/2 E4 G4', true],
+    ['C3:1/1', 'r:1/4 E4 r:1/4 E4', false],
+    ['C3 r:1/4 C3 r:1/4', 'E4:1/1', false],
+    ['C3 E3 G3 E3', 'C5:1/2 E5:1/2', false],
+  ])('one hand strikes, rests, and the other answers: %s under %s is %s', (left, right, expected) => {
+    const measure = measureOf(left, right);
+    expect(isAnswered(measure)).toBe(expected);
+    if (expected && !left.startsWith('r')) expect(points('accent', measure)).toMatch(/^0-1/);
+  });
+
+  it('are down with a right hand that strikes alone, up as the left answers', () =>
+    expect(points('accent', measureOf('r:1/4 (E3 G3) r:1/4 (E3 G3)', 'C5 r:1/4 C5 r:1/4'))).toBe('0-1 2-3'));
 
   it('are not put down by a note that is held over, nor lifted by one', () => {
     const held = measureOf('C3:1/2 D3:1/2');

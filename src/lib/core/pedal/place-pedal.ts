@@ -1,5 +1,6 @@
 import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
+import type { HandName } from '../hands/hand';
 import { TICKS_PER_HALF } from '../units';
 import type { PedalPolicy } from '../document/choices/pedal-policies.data';
 
@@ -22,12 +23,14 @@ export interface PedalMeasure {
   readonly tiedInto: ReadonlySet<string>;
   /** Spans that the score marks. */
   readonly written: readonly PedalSpan[];
+  /** Where the notes themselves ask for silence: after a two-note slur that is followed by a rest. */
+  readonly silences: readonly { readonly from: number; readonly to: number }[];
 }
 
 /** Down and up points of a policy in one measure: in order, without overlap, lifted where both hands rest. O(onsets²). */
 export function placePedal(policy: PedalPolicy, measure: PedalMeasure): readonly PedalSpan[] {
   if (policy === 'none') return [];
-  if (policy === 'as-written') return tidy(measure.written, measure);
+  if (policy === 'as-written') return tidy(measure.written, { ...measure, silences: [] });
   const lows = touchesOf(measure);
   const starts = startsOf(policy, measure, lows);
   return tidy(
@@ -39,8 +42,9 @@ export function placePedal(policy: PedalPolicy, measure: PedalMeasure): readonly
   );
 }
 
-/** A touch of the left hand, its lowest key first. */
+/** What a hand strikes at once, its lowest key first. */
 interface LowTouch {
+  readonly hand: HandName;
   readonly at: number;
   readonly end: number;
   readonly lowest: Note;
@@ -72,19 +76,52 @@ function startsOf(
         .filter((low, index) => harmonies.includes(low.at) || isNewLow(low, index, lows))
         .map((low) => ({ down: low.at, up: nextHarmony(low.at) }));
     case 'accent':
-      return lows.map((low, index) => {
-        const next = lows[index + 1]?.at ?? end;
-        const answer = measure.right.find(
-          (note) => note.at > low.at && note.at < next && !measure.tiedInto.has(note.id),
-        );
-        // Where the left hand leaves no rest there is nothing to lift for.
-        return { down: low.at, up: low.end >= next ? next : (answer?.at ?? low.end) };
-      });
+      return leadingTouches(measure).flatMap((touch) => accentSpan(touch, measure) ?? []);
     case 'each-bass':
       return lows
         .filter((low, index) => isNewBass(low, lows[index - 1]) || harmonies.includes(low.at))
         .map((low) => ({ down: low.at, up: end }));
   }
+}
+
+/**
+ * Down with what one hand strikes while the other is silent, up as the other answers. Where the hand goes on without a rest the
+ * pedal goes on with it; what the other hand accompanies is no accent. Null where nothing answers a right hand's touch.
+ */
+function accentSpan(touch: LowTouch, measure: PedalMeasure): PedalSpan | null {
+  const isLeft = touch.hand === 'left';
+  const others = isLeft ? measure.right : measure.left;
+  const own = touchesOf(measure, touch.hand);
+  const next = own.find((each) => each.at > touch.at)?.at ?? measure.end;
+  const answer = others.find(
+    (note) => note.at > touch.at && note.at < next && !measure.tiedInto.has(note.id),
+  );
+  if (isLeft) return { down: touch.at, up: touch.end >= next ? next : (answer?.at ?? touch.end) };
+  const isAlone = !others.some((note) => note.at <= touch.at && note.at + note.duration > touch.at);
+  return isAlone && answer && touch.end <= answer.at ? { down: touch.at, up: answer.at } : null;
+}
+
+/** What the hand strikes that begins the measure; the left where both do. */
+function leadingTouches(measure: PedalMeasure): readonly LowTouch[] {
+  const [left, right] = [touchesOf(measure), touchesOf(measure, 'right')];
+  const isRight = right.length > 0 && (left.length === 0 || right[0]!.at < left[0]!.at);
+  return isRight ? right : left;
+}
+
+/** One hand strikes, rests, and the other answers, each while the other is silent: most of what is struck stands so. */
+export function isAnswered(measure: PedalMeasure): boolean {
+  const silentAt = (notes: readonly Note[], at: number) =>
+    !notes.some((note) => note.at <= at && note.at + note.duration > at);
+  return (['left', 'right'] as const).some((hand) => {
+    const others = hand === 'left' ? measure.right : measure.left;
+    const touches = touchesOf(measure, hand);
+    const answered = touches.filter((touch, index) => {
+      const next = touches[index + 1]?.at ?? measure.end;
+      const answer = others.find((note) => note.at > touch.at && note.at < next);
+      return silentAt(others, touch.at) && touch.end < next && answer !== undefined && touch.end <= answer.at;
+    });
+    return answered.length > 0 && answered.length * 2 >= touches.length;
+  });
 }
 
 function nextMove(low: LowTouch, lows: readonly LowTouch[]): number | null {
@@ -106,14 +143,16 @@ function isNewBass(low: LowTouch, before: LowTouch | undefined): boolean {
   return !before || diatonicIndex(before.lowest.pitch) !== diatonicIndex(low.lowest.pitch);
 }
 
-function touchesOf({ left, tiedInto, start }: PedalMeasure): readonly LowTouch[] {
+function touchesOf(measure: PedalMeasure, hand: HandName = 'left'): readonly LowTouch[] {
+  const { tiedInto, start } = measure;
   const byTime = new Map<number, Note[]>();
-  for (const note of left)
+  for (const note of measure[hand])
     if (!tiedInto.has(note.id) && note.at >= start)
       byTime.set(note.at, [...(byTime.get(note.at) ?? []), note]);
   return [...byTime]
     .sort(([a], [b]) => a - b)
     .map(([at, notes]) => ({
+      hand,
       at,
       end: Math.max(...notes.map((note) => note.at + note.duration)),
       lowest: notes.reduce((low, note) => (midiOf(note.pitch) < midiOf(low.pitch) ? note : low)),
@@ -121,22 +160,53 @@ function touchesOf({ left, tiedInto, start }: PedalMeasure): readonly LowTouch[]
     }));
 }
 
-/** Keeps spans inside the measure and apart, and lifts where nothing is held any more: a rest stays a rest. */
-function tidy(spans: readonly PedalSpan[], { start, end, right, left }: PedalMeasure): readonly PedalSpan[] {
-  const notes = [...right, ...left];
+/**
+ * Keeps spans inside the measure and apart, down only where something sounds, and lifted through every rest of both hands and
+ * every silence that is asked for; after one it is put down again with what the left hand strikes.
+ */
+function tidy(spans: readonly PedalSpan[], measure: PedalMeasure): readonly PedalSpan[] {
+  const { start, end } = measure;
+  const sounding = soundingStretches(measure);
+  const struck = touchesOf(measure).map(({ at }) => at);
   let last = start;
   return [...spans]
     .sort((a, b) => a.down - b.down)
     .flatMap(({ down, up }): PedalSpan[] => {
       const from = Math.max(down, last);
-      const silent = notes.reduce(
-        (until, note) =>
-          note.at < up && note.at + note.duration > from ? Math.max(until, note.at + note.duration) : until,
-        from,
-      );
-      const to = Math.min(up, end, silent);
-      if (to <= from) return [];
-      last = to;
-      return [{ down: from, up: to }];
+      const to = Math.min(up, end);
+      const pieces = sounding.flatMap((each, index): PedalSpan[] => {
+        const opens = Math.max(from, each.from);
+        const isFirst = sounding.slice(0, index).every((before) => before.to <= from);
+        const begins = isFirst ? opens : struck.find((at) => at >= opens && at < each.to);
+        const lifts = Math.min(to, each.to);
+        return begins !== undefined && begins < lifts ? [{ down: begins, up: lifts }] : [];
+      });
+      last = Math.max(last, ...pieces.map((each) => each.up));
+      return pieces;
     });
+}
+
+/** Stretches in which a hand sounds and no silence is asked for, in order and apart. */
+function soundingStretches({
+  right,
+  left,
+  silences,
+}: PedalMeasure): readonly { readonly from: number; readonly to: number }[] {
+  const joined: { from: number; to: number }[] = [];
+  const notes = [...right, ...left].sort((a, b) => a.at - b.at);
+  for (const { at, duration } of notes) {
+    const open = joined.at(-1);
+    if (open && at <= open.to) open.to = Math.max(open.to, at + duration);
+    else joined.push({ from: at, to: at + duration });
+  }
+  return silences.reduce<readonly { readonly from: number; readonly to: number }[]>(
+    (stretches, silence) =>
+      stretches.flatMap(({ from, to }) =>
+        [
+          { from, to: Math.min(to, silence.from) },
+          { from: Math.max(from, silence.to), to },
+        ].filter((each) => each.to > each.from),
+      ),
+    joined,
+  );
 }

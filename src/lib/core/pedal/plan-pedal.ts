@@ -2,7 +2,7 @@ import { notesByMeasure } from '../score/by-measure';
 import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
 import type { HandSpan } from '../hands/reach';
 import { pitchLabel } from '../pitch/pitch';
-import type { ChordSymbol, Mark, Measure, Note } from '../score/model';
+import type { ChordSymbol, Mark, Measure, Note, Slur } from '../score/model';
 import { pedalSpans } from '../score/pedal-spans';
 import { endOf } from '../score/time';
 import { ticks } from '../units';
@@ -27,6 +27,7 @@ export interface PedalTask {
   /** The learner's notes: staff 0 right, 1 left. */
   readonly notes: readonly Note[];
   readonly chords: readonly ChordSymbol[];
+  readonly slurs: readonly Slur[];
   /** The score's own marks. */
   readonly marks: readonly Mark[];
   readonly leftTextures: readonly (LeftTexture | null)[];
@@ -155,9 +156,10 @@ export function pairName({ low, high }: Pick<PedalMud, 'low' | 'high'>): string 
   return `${pitchLabel(low)} and ${pitchLabel(high)}`;
 }
 
-function lookAt({ measures, notes, chords, marks }: PedalTask): readonly PedalMeasure[] {
+function lookAt({ measures, notes, chords, slurs, marks }: PedalTask): readonly PedalMeasure[] {
   const tiedInto = new Set<string>(notes.flatMap((note) => note.tieTo ?? []));
   const written = writtenSpans(marks, measures);
+  const silences = restsAfterPairs(notes, slurs);
   const hands = [0, 1].map((staff) =>
     notesByMeasure(
       notes.filter((note) => note.staff === staff && !note.grace),
@@ -175,7 +177,22 @@ function lookAt({ measures, notes, chords, marks }: PedalTask): readonly PedalMe
       left: hands[1]![index]!,
       tiedInto,
       written: written.filter(({ down }) => down >= measure.start && down < end),
+      silences: silences.filter(({ from, to }) => from < end && to > measure.start),
     };
+  });
+}
+
+/** The rests that follow two-note slurs: the hand lifts there, and the pedal with it. */
+function restsAfterPairs(notes: readonly Note[], slurs: readonly Slur[]): PedalMeasure['silences'] {
+  const byId = new Map(notes.map((note) => [note.id, note]));
+  return slurs.flatMap(({ from, to }) => {
+    const [first, second] = [byId.get(from), byId.get(to)];
+    if (!first || !second || first.at + first.duration !== second.at) return [];
+    const end = second.at + second.duration;
+    const hand = notes.filter((note) => note.staff === second.staff && !note.grace);
+    const isSounding = hand.some((note) => note.at <= end && note.at + note.duration > end);
+    const next = hand.find((note) => note.at >= end)?.at ?? end;
+    return isSounding || next === end ? [] : [{ from: end, to: next }];
   });
 }
 

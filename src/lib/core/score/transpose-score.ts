@@ -57,7 +57,9 @@ export function transposeScore(score: Score, interval: Interval): Score {
   return {
     ...score,
     measures: measures.map((each) => each.measure),
-    typedKey: score.typedKey && respellKey(keyOf(transposeSpelling(tonicOf(score.typedKey), interval), score.typedKey.mode)).key,
+    typedKey:
+      score.typedKey &&
+      respellKey(keyOf(transposeSpelling(tonicOf(score.typedKey), interval), score.typedKey.mode)).key,
     notes,
     chords: score.chords.map((symbol) => ({
       ...symbol,

@@ -124,11 +124,7 @@ export const SONGS: readonly LabelledSong[] = [
   {
     name: 'two choruses of a twelve-measure blues',
     file: 'blues.cho',
-    text: chart(
-      '4/4',
-      'C',
-      `Verse:\n${TWELVE}Verse 2:\n${TWELVE}`,
-    ),
+    text: chart('4/4', 'C', `Verse:\n${TWELVE}Verse 2:\n${TWELVE}`),
     key: 'C',
     pattern: 'A A',
     starts: ['1', '13'],
@@ -305,7 +301,7 @@ export const SONGS: readonly LabelledSong[] = [
     text: abc(
       '2/2',
       'D',
-      '[P:March]d4 f4|a4 f4|g4 e4|c4 A4|d4 f4|a4 d\'4|c\'4 e4|d8|[K:G][P:Trio]B4 d4|g4 d4|e4 c4|A4 F4|B4 d4|g4 b4|a4 F4|G8|[K:D][P:March]d4 f4|a4 f4|g4 e4|c4 A4|d4 f4|a4 d\'4|c\'4 e4|d8|]',
+      "[P:March]d4 f4|a4 f4|g4 e4|c4 A4|d4 f4|a4 d'4|c'4 e4|d8|[K:G][P:Trio]B4 d4|g4 d4|e4 c4|A4 F4|B4 d4|g4 b4|a4 F4|G8|[K:D][P:March]d4 f4|a4 f4|g4 e4|c4 A4|d4 f4|a4 d'4|c'4 e4|d8|]",
     ),
     key: 'D',
     pattern: 'A B A',

@@ -37,13 +37,24 @@
     return `as ${origin.name}${moved} except measure${measures.length > 1 ? 's' : ''} ${measures.join(', ')}`;
   }
 
+  /** “measures 5–8 as 1–4, except 8”. */
+  function innerOf({ inner }: FormSection): string {
+    const range = (from: number, to: number) => `${piece.numberOf(from)}–${piece.numberOf(to)}`;
+    return inner
+      .map(({ from, to, asFrom, asTo, except: odd }) => {
+        const but = odd.length === 0 ? '' : ` except ${odd.map((each) => piece.numberOf(each)).join(', ')}`;
+        return `measures ${range(from, to)} as ${range(asFrom, asTo)}${but}`;
+      })
+      .join('; ');
+  }
+
   function aboutOf(section: FormSection): string {
     const { pickupQuarters } = section;
     const pickup =
       pickupQuarters === 0
         ? ''
         : `opens with a pickup of ${pickupQuarters} quarter${pickupQuarters === 1 ? '' : 's'}`;
-    return [except(section), pickup].filter(Boolean).join(' · ');
+    return [except(section), innerOf(section), pickup].filter(Boolean).join(' · ');
   }
 
   function rename(id: string, name: string) {

@@ -34,7 +34,8 @@ export function readKeyField(text: string): KeyField | null {
   const clef = readClef(text);
   const words = text.replace(/\b(clef|middle|transpose|octave|stafflines|staffscale|name|m|t)=\S*/g, ' ');
   const body = words.replace(/\b(treble|bass|alto|tenor|perc)[+\-\d]*\b/g, ' ').trim();
-  if (body === '' && clef) return { key: { fifths: 0, mode: 'major' }, signs: new Map(), clef, mode: 'same', typed: null };
+  if (body === '' && clef)
+    return { key: { fifths: 0, mode: 'major' }, signs: new Map(), clef, mode: 'same', typed: null };
   const signs = readSigns(body);
   if (body === '' || /^none\b/i.test(body) || /^(HP|Hp)\b/.test(body)) {
     const fifths = /^Hp/.test(body) ? 2 : 0;

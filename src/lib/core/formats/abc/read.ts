@@ -19,7 +19,13 @@ import { looksLikeMusic, stripComment } from './lines';
 import { arrangeStaves } from './staves';
 import { alignLyrics, joinMeasure, VoiceReader } from './voice';
 
-const C_MAJOR: KeyField = { key: { fifths: 0, mode: 'major' }, signs: new Map(), clef: null, mode: null, typed: null };
+const C_MAJOR: KeyField = {
+  key: { fifths: 0, mode: 'major' },
+  signs: new Map(),
+  clef: null,
+  mode: null,
+  typed: null,
+};
 /** Fields that say nothing about the music; they are passed over without a word. */
 const SILENT_FIELDS = 'ABDFGHNOSZXrIimUusRE';
 
