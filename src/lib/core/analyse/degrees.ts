@@ -50,15 +50,21 @@ export function chordNumber(chord: Chord, key: Key, style: DegreeStyle = 'own-sc
 /**
  * Roman numeral with the chord's kind: `ii7`, `V`, `vii°`, `♭VII`; a major chord or dominant seventh from outside the key
  * that lies a fifth over one of its other degrees is that degree's dominant: `V7/V`. In minor the raised leading note's
- * chords count as the key's own (`V`, `vii°`). Inversions are told by the bass, not in the numeral.
+ * chords count as the key's own (`V`, `vii°`). A bass after a slash is its degree in figures, so that it is
+ * no dominant of anything: `I/3`, `V7/V/3`.
  */
 export function romanNumeral(chord: Chord, key: Key): string {
   if (chord.kind === 'none') return 'N.C.';
+  const lowest = chord.bass && degreeOf(chord.bass, key);
+  const bass = lowest ? `/${signOf(lowest)}${lowest.number}` : '';
   const applied = appliedDominant(chord, key);
-  if (applied !== null) return applied;
+  if (applied !== null) return applied + bass;
   const degree = rootDegree(chord, key);
-  const sign = degree.alter < 0 ? '♭'.repeat(-degree.alter) : '♯'.repeat(degree.alter);
-  return sign + numeralFor(chord, degree.number);
+  return signOf(degree) + numeralFor(chord, degree.number) + bass;
+}
+
+function signOf({ alter }: Degree): string {
+  return alter < 0 ? '♭'.repeat(-alter) : '♯'.repeat(alter);
 }
 
 /** In minor the seventh degree is counted from the scale, but vii° stands on the leading note as a matter of course. */

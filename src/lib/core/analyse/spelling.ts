@@ -1,5 +1,4 @@
 import {
-  withSigns,
   isSameSpelling,
   midiOf,
   pitchClassOf,
@@ -7,7 +6,7 @@ import {
   type Pitch,
   type Spelling,
 } from '../pitch/pitch';
-import { chordLabel, chordName, spellChord, tonesOf, type NamedChord } from '../pitch/chord';
+import { chordLabel, spellChord, tonesOf, type NamedChord } from '../pitch/chord';
 import { keyLabel, type Key } from '../pitch/key';
 import { spellClassInKey, withOctave } from '../pitch/spell';
 import type { Note, Score } from '../score/model';

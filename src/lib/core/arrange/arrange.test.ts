@@ -75,7 +75,7 @@ describe('arranging', () => {
     for (const { score } of tunes) {
       const facts = studySource(score);
       const far = keyName({ fifths: facts.key.fifths > 0 ? -5 : 5, mode: facts.key.mode });
-      for (const leftTexture of LEFT_TEXTURES.filter((each) => each !== 'shares-tune')) {
+      for (const leftTexture of LEFT_TEXTURES) {
         for (const key of [null, far]) {
           const result = arrange(facts, withRecipe({ key, leftTexture, counts: 'shown' }));
           expect(validateScore(result.score)).toEqual([]);

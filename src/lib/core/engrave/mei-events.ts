@@ -4,6 +4,7 @@ import type { Mark, Measure, Note, Score } from '../score/model';
 import { TICKS_PER_WHOLE } from '../units';
 import type { Slot } from './layers';
 import { meiNoteEvents } from './mei-values';
+import { slurSide } from './slur-side';
 import type { EngravingSource, Markings, SystemRange } from './source';
 
 /** Ties, fingers and signs that hang on the notes of a slot. */
@@ -109,7 +110,7 @@ export function measureEvents(
   for (const mark of inMeasure(score.marks))
     if (mark.kind !== 'pedal') events.push(markXml(mark, measure, range, score, stamp, top));
   if (markings.pedal) events.push(...pedalEvents(score, measure, stamp));
-  events.push(...slurEvents(source, measure, range, markings.fingers));
+  events.push(...slurEvents(source, measure, range));
   if (measure.index === range.from && measure.index > 0) events.push(...enteringTies(source, measure));
   if (measure.rehearsal !== null)
     events.push(
@@ -193,19 +194,12 @@ function pedalEvents(score: Score, measure: Measure, stamp: (at: number) => stri
   });
 }
 
-/** Where fingers are printed they stand outside the staves, and slurs inside, so that neither crosses the other. */
-function slurEvents(
-  source: EngravingSource,
-  measure: Measure,
-  range: SystemRange,
-  hasFingers: boolean,
-): readonly string[] {
+function slurEvents(source: EngravingSource, measure: Measure, range: SystemRange): readonly string[] {
   return source.score.slurs.flatMap(({ from, to }) => {
     const [start, end] = [source.positionOf.get(from), source.positionOf.get(to)];
     if (!start || !end) return [];
-    const side = start.staff === 0 ? 'below' : 'above';
-    const curve = hasFingers && start.staff <= 1 ? ` curvedir="${side}"` : '';
-    const staff = `staff="${start.staff + 1}"${curve}`;
+    if (start.measure > measure.index || end.measure < measure.index) return [];
+    const staff = `staff="${start.staff + 1}" curvedir="${slurSide(source, start, end)}"`;
     if (start.measure === measure.index) {
       if (end.measure <= range.to) return [`<slur startid="#${from}" endid="#${to}" ${staff}/>`];
       const last = source.score.measures[range.to]!;

@@ -96,9 +96,13 @@ export class RungSolver {
     const { index } = own.measure;
     const context = this.#contextAt(own, pins);
     const lefts = this.#lefts.choicesAt(context);
-    const pairs = this.#rights.choicesAt(context).flatMap((right) =>
+    const rights = this.#rights.choicesAt(context);
+    // Where nothing of the tune can be shared, a left hand that was asked to share it rests.
+    const mustRest =
+      lefts.every(({ texture }) => texture === 'shares-tune') && !rights.some(({ isShared }) => isShared);
+    const pairs = rights.flatMap((right) =>
       lefts.flatMap((left) => {
-        if (right.isShared !== (left.texture === 'shares-tune')) return [];
+        if (!mustRest && right.isShared !== (left.texture === 'shares-tune')) return [];
         return [joinHands(context, right, right.low ?? left)];
       }),
     );

@@ -42,17 +42,17 @@ export function addColours(
       coloured = [...coloured.filter((note) => !from.includes(note)), ...to];
       touched.add(index);
     };
-    const own = coloured.filter((note) => note.measure === index);
+    const own = () => coloured.filter((note) => note.measure === index);
     if (colours.includes('suspension') && isSectionEnd) {
-      const third = own.find((note) => isThird(note, material) && note.duration >= 2 * TICKS_PER_QUARTER);
-      if (third) replace([third], suspend(third, measure));
+      const third = own().find((note) => isThird(note, material) && note.duration >= 2 * TICKS_PER_QUARTER);
+      if (third) replace([third], suspend(third, measure, isOneOfMany(third, own())));
     }
-    const passing = colours.includes('passing-diminished') ? passingChord(material, index, own) : null;
+    const passing = colours.includes('passing-diminished') ? passingChord(material, index, own()) : null;
     if (passing) {
       replace(passing.before, passing.after);
       chords.push(passing.symbol);
     } else if (!isSectionEnd) {
-      const left = own.filter((note) => note.staff === 1);
+      const left = own().filter((note) => note.staff === 1);
       const next = coloured.find((note) => note.staff === 1 && note.measure === index + 1);
       const held = left.length === 1 ? left[0]! : null;
       const run =
@@ -62,8 +62,8 @@ export function addColours(
         replace([held], walkTo(held, next, measure));
     }
     if (colours.includes('fill') && isPhraseEnd) {
-      const right = own.filter((note) => note.staff === 0);
-      const left = own.filter((note) => note.staff === 1);
+      const right = own().filter((note) => note.staff === 0);
+      const left = own().filter((note) => note.staff === 1);
       const held = right.findLast((note) => note.duration >= 2 * TICKS_PER_QUARTER);
       if (held && left.length > 0 && left.every(isMade)) replace(left, fillUnder(held, left, material));
     }
@@ -94,19 +94,24 @@ function isThird(note: Note, material: Material): boolean {
   );
 }
 
-/** The fourth for the first half, the third for the second. */
-function suspend(third: Note, measure: Measure): readonly Note[] {
+function isOneOfMany(note: Note, notes: readonly Note[]): boolean {
+  return notes.some((each) => each !== note && each.at === note.at && each.staff === note.staff);
+}
+
+/** The fourth for the first half, the third for the second; inside a chord that is held meanwhile, as a voice of its own. */
+function suspend(third: Note, measure: Measure, isInChord: boolean): readonly Note[] {
   const half = Math.round(third.duration / 2 / TICKS_PER_QUARTER) * TICKS_PER_QUARTER;
   const fourth = scaleNeighbour(third.pitch, measure.key, 1);
   const slot = third.at - measure.start;
+  const moving = isInChord ? { ...third, voice: `${third.voice}2` } : third;
   return [
     {
-      ...third,
+      ...moving,
       id: generatedNoteId(measure.index, 'left', slot, 'sus'),
       pitch: fourth,
       duration: ticks(half),
     },
-    { ...third, at: ticks(third.at + half), duration: ticks(third.duration - half) },
+    { ...moving, at: ticks(third.at + half), duration: ticks(third.duration - half) },
   ];
 }
 

@@ -32,9 +32,11 @@ export function passingChord(material: Material, index: number, own: readonly No
   if (!chord) return null;
   const tones = spellChord(chord);
   const sounding = own.filter((note) => note.at + note.duration > at && !note.grace);
-  const moved = sounding.filter(isMade);
+  // What stands under a tune stays with it.
+  const bearsTune = sounding.some((note) => note.staff === 0 && !isMade(note));
+  const moved = sounding.filter((note) => isMade(note) && !(note.staff === 0 && bearsTune));
   const tune = material.measures[index]!.tune.notes.filter((note) => note.at + note.duration > at);
-  const given = [...sounding.filter((note) => !isMade(note)), ...tune];
+  const given = [...sounding.filter((note) => !moved.includes(note)), ...tune];
   const isClash = given.some(
     (note) => !tones.some((tone) => pitchClassOf(tone) === pitchClassOf(note.pitch)),
   );

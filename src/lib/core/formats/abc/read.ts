@@ -164,7 +164,8 @@ class TuneReader {
         this.#voiceField(value);
         return;
       case 'P':
-        if (this.#hasKey && this.#current) this.#current.open.rehearsal = value.slice(0, 40);
+        // In the head it tells the order of the parts, which is not played out.
+        if (this.#hasKey) this.#voiceNow().open.rehearsal = value.slice(0, 40);
         return;
       case 'w': {
         const voice = this.#current;

@@ -1,4 +1,12 @@
-import { qualityName, readChord, type Chord, type NamedChord, type Quality } from '../../pitch/chord';
+import {
+  PLAIN,
+  qualityName,
+  readChord,
+  tonesOf,
+  type Chord,
+  type NamedChord,
+  type Quality,
+} from '../../pitch/chord';
 import { spellingName, type Spelling, type Step } from '../../pitch/pitch';
 import { childOf, childrenOf, numberOf, textOf, type XmlElement } from '../xml';
 import { wholeOf } from './numbers';
@@ -49,7 +57,7 @@ export function readHarmony(cursor: Cursor, harmony: XmlElement): Chord | null {
     kind.attributes['text'] === '' && kind.text !== 'major' ? undefined : kind.attributes['text'];
   const candidates = [
     printed,
-    ending === undefined || degrees.includes(null) ? undefined : ending + degrees.join(''),
+    ending === undefined || degrees.includes(null) ? undefined : endingWith(ending, degrees),
   ];
   // The printed text says exactly what its writer meant (7alt, 6/9); the kind is the fallback.
   for (const candidate of candidates) {
@@ -59,6 +67,15 @@ export function readHarmony(cursor: Cursor, harmony: XmlElement): Chord | null {
       return { ...reading.chord, bass };
   }
   return null;
+}
+
+/** A suspended chord with its seventh added is named by the seventh: `7sus4`. */
+function endingWith(ending: string, degrees: readonly (string | null)[]): string {
+  const isSeventh = (each: string | null) => each === '(add7)' || each === '(addb7)';
+  const rest = degrees.filter((each) => !isSeventh(each)).join('');
+  return degrees.some(isSeventh) && ending.startsWith('sus')
+    ? `7${ending}${rest}`
+    : ending + degrees.join('');
 }
 
 function readTone(cursor: Cursor, harmony: XmlElement, which: 'root' | 'bass'): Spelling | null {
@@ -79,17 +96,51 @@ function readDegree(degree: XmlElement): string | null {
   return type === 'alter' && sign ? `${sign}${value}` : null;
 }
 
-export function harmonyKind(quality: Quality): { kind: string; text: string } {
+interface Degree {
+  readonly value: number;
+  readonly alter: number;
+  readonly type: 'add' | 'alter' | 'subtract';
+}
+
+/** The nearest kind that MusicXML names, what is left to be said by degrees, and the ending as it is printed. */
+export function harmonyKind(quality: Quality): {
+  readonly kind: string;
+  readonly text: string;
+  readonly degrees: readonly Degree[];
+} {
   const text = qualityName(quality);
-  return { kind: ENDING_KINDS.get(text) ?? 'other', text };
+  const bare = { ...quality, added: [], altered: [], isAlt: false };
+  const unstacked = { ...bare, extension: null };
+  const triad = { ...unstacked, seventh: null };
+  const bases = [quality, bare, unstacked, triad, { ...triad, hasSixth: false }];
+  const base = bases.find((each) => ENDING_KINDS.has(qualityName(each))) ?? PLAIN;
+  return { kind: ENDING_KINDS.get(qualityName(base))!, text, degrees: degreesBetween(base, quality) };
+}
+
+/** What has to be added, altered or left out of one chord to make another of it. */
+function degreesBetween(from: Quality, to: Quality): readonly Degree[] {
+  const [has, wants] = [tonesOf(from), tonesOf(to)];
+  const gone = has.filter((tone) => !wants.some(({ degree }) => degree === tone.degree));
+  const changed = wants.flatMap((tone): Degree[] => {
+    const { degree: value } = tone;
+    const own = has.find(({ degree }) => degree === value);
+    if (own?.alter === tone.alter) return [];
+    if (own) return [{ value, alter: tone.alter - own.alter, type: 'alter' }];
+    // What is added counts from a dominant chord, whose seventh is minor.
+    return [{ value, alter: tone.alter + (value === 7 ? 1 : 0), type: 'add' }];
+  });
+  return [...changed, ...gone.map(({ degree }) => ({ value: degree, alter: 0, type: 'subtract' as const }))];
 }
 
 export function harmonyXml(chord: Chord): string {
   if (chord.kind === 'none')
     return '<harmony><root><root-step text="">C</root-step></root><kind text="N.C.">none</kind></harmony>';
-  const { kind, text } = harmonyKind(chord.quality);
-  const textAttribute = ` text="${text}"`;
-  return `<harmony>${toneXml('root', chord.root)}<kind${textAttribute}>${kind}</kind>${bassXml(chord)}</harmony>`;
+  const { kind, text, degrees } = harmonyKind(chord.quality);
+  const said = degrees.map(
+    ({ value, alter, type }) =>
+      `<degree><degree-value>${value}</degree-value><degree-alter>${alter}</degree-alter><degree-type>${type}</degree-type></degree>`,
+  );
+  return `<harmony>${toneXml('root', chord.root)}<kind text="${text}">${kind}</kind>${bassXml(chord)}${said.join('')}</harmony>`;
 }
 
 function bassXml({ bass }: NamedChord): string {
