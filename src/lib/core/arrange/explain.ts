@@ -16,11 +16,14 @@ export function explainMeasure(
   measure: number,
   whom: ArrangeFor = ANYONE,
 ): Why | null {
-  const { facts: source, solved } = chooseArrangement(facts, openDocument(document), whom);
+  const open = openDocument(document);
+  const chosen = chooseArrangement(facts, open, whom);
+  const { facts: source, solved } = chosen;
   if (!solved.choices[measure]) return null;
   const rung = rungAt(whom.rules.rungs, document.recipe.rung);
   const voicing = solved.voicingAt.get(measure) ?? null;
-  return explain(measure, source.sourceMeasure[measure]!, solved, rung, voicing);
+  const sounding = pinNotes(open, chosen).notes.filter((note) => note.measure === measure);
+  return explain(measure, source.sourceMeasure[measure]!, solved, rung, voicing, sounding);
 }
 
 /** Why one note has its finger, whether it is shown or not, with the ways that lost. */

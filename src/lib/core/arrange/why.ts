@@ -5,12 +5,13 @@ import type { Rung } from '../limits/registry';
 import { chordLabel } from '../pitch/chord';
 import { midiOf, pitchLabel } from '../pitch/pitch';
 import { measureLoad } from '../load/load';
-import { RHYTHM_LABELS } from '../rungs/rhythm-classes.data';
+import type { Note } from '../score/model';
+import { TICKS_PER_WHOLE } from '../units';
 import type { Candidate } from '../ladder/candidates';
 import type { Choice } from '../ladder/choose';
 import type { Loss } from '../score/losses';
 import type { SolvedRung } from '../ladder/rung-task';
-import { isSung, leftRank, rightRank, textureLabel } from '../document/choices/textures.data';
+import { leftRank, rightRank, textureLabel } from '../document/choices/textures.data';
 import { inversionOf, type ChordVoicing } from '../voicing/voice-chords';
 
 /** Another way that was weighed, with what speaks against it and the pins that would take it. */
@@ -32,13 +33,17 @@ export interface Why {
 
 const MOST_ALTERNATIVES = 5;
 
-/** A sentence on what each hand plays, what was given up for it, and the other ways with their price. */
+/**
+ * A sentence on what each hand plays, what was given up for it, and the other ways with their price. `sounding` is what the
+ * hands have in the end, so that no note is spoken of that is not there.
+ */
 export function explain(
   measure: number,
   sourceMeasure: number,
   solved: SolvedRung,
   rung: Rung,
   voicing: ChordVoicing | null,
+  sounding: readonly Note[],
 ): Why {
   const choice = solved.choices[measure]!;
   const { candidate } = choice;
@@ -47,33 +52,56 @@ export function explain(
     measure,
     losses,
     sentences: [
-      ...handSentences(candidate, rung),
-      ...(voicing ? [voicingSentence(voicing)] : []),
-      ...(candidate.isFromAbove ? ['It is as on the rung above: nothing plainer weighed less.'] : []),
+      ...handSentences(candidate, rung, sounding),
+      ...(voicing ? voicingSentence(voicing, sounding) : []),
+      ...(candidate.isFromAbove ? ['The rung above plays it the same way.'] : []),
     ],
     alternatives: alternativesOf(choice, solved.candidates[measure]!, sourceMeasure),
   };
 }
 
-function handSentences({ right, left }: Candidate, rung: Rung): readonly string[] {
+function handSentences({ right, left }: Candidate, rung: Rung, sounding: readonly Note[]): readonly string[] {
   const lost = right.music.losses.filter((loss) => loss.kind === 'left-out').length;
-  const rhythm = right.rhythm === 'any' || isSung(right.texture) ? '' : ` in ${RHYTHM_LABELS[right.rhythm]}`;
+  const isSimplified = right.music.losses.some(({ kind }) => kind === 'left-out' || kind === 'joined');
+  const values = isSimplified ? shortestValue(sounding.filter((note) => note.staff === 0)) : null;
+  const rhythm = values ? `, nothing shorter than ${values}` : '';
   return [
     `Right hand: ${textureLabel(right.texture)}${rhythm}${lost > 0 ? `, ${lost} ${lost === 1 ? 'note' : 'notes'} left out` : ''}.`,
-    `Left hand: ${textureLabel(left.texture)}, which rung “${rung.name}” takes.`,
+    `Left hand: ${textureLabel(left.texture)}${leftRank(left.texture) <= rung.leftTextures ? `, which rung “${rung.name}” takes` : ''}.`,
   ];
 }
 
-function voicingSentence(voicing: ChordVoicing): string {
-  const name = voicing.span.chord ? chordLabel(voicing.span.chord) : '';
-  const notes = [...voicing.tones]
-    .sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch))
-    .map(({ pitch }) => pitchLabel(pitch))
-    .join(' ');
-  const position = ['root position', 'first inversion', 'second inversion'][inversionOf(voicing)];
-  const isChord = voicing.tones.length > 2;
-  const how = isChord ? ` in ${position ?? 'its own bass'}` : '';
-  return `${name}${how} is ${notes}: the least movement over the whole progression.`;
+const VALUE_WORDS: readonly (readonly [ticks: number, words: string])[] = [
+  [TICKS_PER_WHOLE / 16, 'sixteenths'],
+  [TICKS_PER_WHOLE / 8, 'eighths'],
+  [TICKS_PER_WHOLE / 4, 'quarters'],
+  [TICKS_PER_WHOLE / 2, 'halves'],
+];
+
+/** The shortest value that is played, in words; null where it has no plain name. */
+function shortestValue(notes: readonly Note[]): string | null {
+  const own = notes.filter((note) => !note.grace);
+  if (own.length === 0 || own.some(({ tuplet }) => tuplet !== null)) return null;
+  const shortest = Math.min(...own.map((note) => note.duration));
+  return VALUE_WORDS.findLast(([length]) => length <= shortest)?.[1] ?? null;
+}
+
+/** How a chord lies, where what was voiced is what sounds; nothing where a hand or a pin has changed it. */
+function voicingSentence({ span, tones }: ChordVoicing, sounding: readonly Note[]): readonly string[] {
+  const end = span.at + span.duration;
+  const heard = sounding.filter((note) => note.staff === 1 && note.at >= span.at && note.at < end);
+  const keys = [...new Map(heard.map(({ pitch }) => [midiOf(pitch), pitch])).values()].sort(
+    (a, b) => midiOf(a) - midiOf(b),
+  );
+  if (keys.length === 0 || span.chord?.kind !== 'chord') return [];
+  const name = chordLabel(span.chord);
+  const isAsVoiced =
+    keys.length === tones.length &&
+    tones.every(({ pitch }) => keys.some((key) => midiOf(key) === midiOf(pitch)));
+  const position = ['root position', 'first inversion', 'second inversion'][inversionOf({ tones })];
+  const how = isAsVoiced && tones.length > 2 ? ` in ${position ?? 'its own bass'}` : '';
+  const why = isAsVoiced ? ': the least movement over the whole progression' : '';
+  return [`${name}${how} is ${keys.map((key) => pitchLabel(key)).join(' ')}${why}.`];
 }
 
 function alternativesOf(

@@ -330,7 +330,7 @@ function stackFrom(shape: readonly ShapeTone[], octave: number): readonly Tone[]
 }
 
 /** 0 root position, 1 and 2 the inversions, 3 over a bass that is no chord note. */
-export function inversionOf({ tones }: ChordVoicing): number {
+export function inversionOf({ tones }: Pick<ChordVoicing, 'tones'>): number {
   const order: Readonly<Record<string, number>> = { root: 0, t1: 0, t3: 1, t2: 1, t4: 1, t5: 2 };
   return order[tones[0]?.role ?? ''] ?? 3;
 }
