@@ -44,6 +44,7 @@ export function voiceNotation(args: readonly string[]): boolean {
             position: null,
             room: { atOnce: 3, inTurn: 3, isPlain: false, isOverBass: hand === 'right' },
             standsOnBass: 'may',
+            byHand: null,
           },
         ]
       : [],

@@ -1,3 +1,4 @@
+import { voicingPlaces } from '../core/arrange/voicing-places';
 import { explainMeasure, explainFingerOf } from '../core/arrange/explain';
 import { measureNumber } from '../core/score/by-measure';
 import { expose } from 'comlink';
@@ -97,6 +98,9 @@ const api: ArrangeApi = {
     rateKey({ facts: source(), document, whom, voice, weights: KEY_STYLES[style].weights }, key),
   explainFinger(note, depth) {
     return asked && explainFingerOf(source(), asked.document, note, asked.whom, depth);
+  },
+  voicingPlaces(measure) {
+    return asked ? voicingPlaces(source(), asked.document, measure, asked.whom) : [];
   },
   explain(measure) {
     return asked && explainMeasure(source(), asked.document, measure, asked.whom);

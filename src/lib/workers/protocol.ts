@@ -6,6 +6,7 @@ import type { ArrangeFor } from '../core/arrange/arrange-for';
 import type { MeasureDifference } from '../core/handout/differences';
 import type { ArrangementDocument } from '../core/document/document';
 import type { LadderView } from '../core/arrange/ladder-view';
+import type { VoicingPlace } from '../core/arrange/voicing-places';
 import type { Why } from '../core/arrange/why';
 import type { ExplainDepth, FingerWhy } from '../core/fingering/explain';
 import type { ReadResult } from '../core/formats/result';
@@ -58,6 +59,8 @@ export interface ArrangeApi {
   explainFinger(note: string, depth: ExplainDepth): FingerWhy | null;
   /** Why a measure of the arrangement last asked for is as it is. */
   explain(measure: number): Why | null;
+  /** The chords of a measure that can be voiced by hand. */
+  voicingPlaces(measure: number): readonly VoicingPlace[];
   /** Several rungs of the same recipe. */
   ladder(
     document: ArrangementDocument,

@@ -1,16 +1,16 @@
 import type { OpenDocument } from '../document/open-document';
 import type { Decisions } from '../document/pins/pin';
 import { byOctaves, transposeScore, transpositionTo } from '../score/transpose-score';
-import type { Interval } from '../pitch/interval';
+import { transposePitch, type Interval } from '../pitch/interval';
 import { keyOf, readKey, tonicOf, type Key } from '../pitch/key';
 import { readChord } from '../pitch/chord';
-import type { ChordSymbol, Section } from '../score/model';
+import type { ChordSymbol, Measure, Section } from '../score/model';
 import { ticks } from '../units';
 import type { Setting } from '../document/choices/settings.data';
 import { doubleValues } from './double-values';
 import { climbLadder, easedChoices, rungsAbove } from '../ladder/climb-ladder';
 import { gatherMaterial, type Material } from '../analyse/material';
-import type { MeasurePins } from '../ladder/measure-pins';
+import type { MeasurePins, PinnedVoicing } from '../ladder/measure-pins';
 import type { SolvedRung, Wishes } from '../ladder/rung-task';
 import type { SourceFacts } from '../analyse/study-source';
 import type { ArrangeFor } from './arrange-for';
@@ -139,14 +139,15 @@ function choose(original: SourceFacts, document: OpenDocument, whom: ArrangeFor)
     isDry: whom.pedal !== 'yes',
   };
   const task = { material, rules: whom.rules, size: whom.size, wishes };
-  const pins = pinsAtMeasures(decides, facts.sourceMeasure);
+  const scale = recipe.noteValues === 'doubled' ? 2 : 1;
+  const pins = pinsAtMeasures(decides, facts.sourceMeasure, material.score.measures, interval, scale);
   const solved = climbLadder(task, recipe.rung, pins);
   const eased = easedChoices(task, recipe.rung, decides.ease, facts.sourceMeasure, solved);
   return {
     facts,
     material: eased.material,
     interval,
-    scale: recipe.noteValues === 'doubled' ? 2 : 1,
+    scale,
     settingAt,
     solved: eased,
     above: rungsAbove(task, recipe.rung),
@@ -155,7 +156,24 @@ function choose(original: SourceFacts, document: OpenDocument, whom: ArrangeFor)
 }
 
 /** Pins of measures of the source, at the measures here that they stand for. */
-function pinsAtMeasures({ left, right, keep }: Decisions, sourceMeasure: readonly number[]): MeasurePins {
+function pinsAtMeasures(
+  { left, right, keep, voicings }: Decisions,
+  sourceMeasure: readonly number[],
+  measures: readonly Measure[],
+  interval: Interval,
+  scale: number,
+): MeasurePins {
+  const voiced = new Map<number, PinnedVoicing[]>();
+  for (const { measure, tick, hand, texture, pitches } of voicings)
+    for (const [index, source] of sourceMeasure.entries()) {
+      const isOpening = scale === 1 || sourceMeasure[index - 1] !== source;
+      if (source !== measure || !isOpening) continue;
+      const at = measures[index]!.start + tick * scale;
+      const here = measures.slice(index, index + scale).find((each) => at < each.start + each.length);
+      if (!here) continue;
+      const own = pitches.map((pitch) => transposePitch(pitch, interval));
+      voiced.set(here.index, [...(voiced.get(here.index) ?? []), { hand, texture, at, pitches: own }]);
+    }
   const here = <Value>(pins: ReadonlyMap<number, Value>) =>
     new Map(
       sourceMeasure.flatMap((source, index) => {
@@ -167,6 +185,7 @@ function pinsAtMeasures({ left, right, keep }: Decisions, sourceMeasure: readonl
     left: here(left),
     right: here(right),
     keep: new Set(sourceMeasure.flatMap((source, index) => (keep.has(source) ? [index] : []))),
+    voicings: voiced,
   };
 }
 

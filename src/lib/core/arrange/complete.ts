@@ -7,6 +7,7 @@ import type { Arrangement } from './arrangement';
 import type { Chosen } from './choose-arrangement';
 import { remarksOf, restingSnag } from './describe';
 import { overviewOf } from './overview';
+import { restingVoicings } from './voicing-places';
 
 interface CompleteTask extends Pick<Arrangement, 'score' | 'counts' | 'pedal'> {
   readonly open: OpenDocument;
@@ -21,6 +22,7 @@ export function completeArrangement(task: CompleteTask): Arrangement {
   const { open, whom, chosen, pinned, fingered, score, counts, pedal } = task;
   const { facts, material, interval, settingAt, solved, base, scale } = chosen;
   const overview = overviewOf({ chosen, open, whom, score, pinned, pedal });
+  const resting = [...pinned.resting, ...restingVoicings(chosen, open)];
   const pinnedFingers = new Set(open.onNotes.flatMap((pin) => (pin.kind === 'finger' ? [pin.note] : [])));
   return {
     score,
@@ -39,7 +41,7 @@ export function completeArrangement(task: CompleteTask): Arrangement {
     snags: [
       ...overview.snags,
       ...fingerSnags(fingered.troubles, (note) => pinnedFingers.has(note)),
-      ...pinned.resting.map((pin) => restingSnag(pin, facts)),
+      ...resting.map((pin) => restingSnag(pin, facts)),
     ].sort((a, b) => a.measure - b.measure),
     losses: base.losses,
     remarks: remarksOf(chosen, open),
@@ -49,6 +51,6 @@ export function completeArrangement(task: CompleteTask): Arrangement {
     circled: pinned.circled,
     interval,
     scale,
-    restingPins: pinned.resting,
+    restingPins: resting,
   };
 }

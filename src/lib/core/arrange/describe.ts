@@ -18,7 +18,10 @@ export function restingSnag(pin: Pin, { sourceMeasure }: SourceFacts): Snag {
     code: 'pin',
     measure: Math.max(0, sourceMeasure.indexOf(measureOf(pin) ?? 0)),
     detail: pin.id,
-    sentence: `A ${kindOf(pin).name} rests: its note is not in this version, and it comes back with the note.`,
+    sentence:
+      pin.kind === 'voicing'
+        ? 'A voicing of your own rests: the hand has another texture here, and it comes back with its own.'
+        : `A ${kindOf(pin).name} rests: its note is not in this version, and it comes back with the note.`,
     remedies: [takeAway(pin)],
   });
 }

@@ -21,7 +21,7 @@ export function explainMeasure(
   const { facts: source, solved } = chosen;
   if (!solved.choices[measure]) return null;
   const rung = rungAt(whom.rules.rungs, document.recipe.rung);
-  const voicing = solved.voicingAt.get(measure) ?? null;
+  const voicing = solved.voicings.left[measure]?.[0] ?? null;
   const sounding = pinNotes(open, chosen).notes.filter((note) => note.measure === measure);
   return explain(measure, source.sourceMeasure[measure]!, solved, rung, voicing, sounding);
 }

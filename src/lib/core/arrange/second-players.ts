@@ -82,12 +82,14 @@ function teacherPart(
         ? { ...SUNG_TEXTURES['inversions-pulsed'], window: { lowest: 45, highest: 58 }, home: 52 }
         : null,
     otherHand: [],
+    byHand: new Map(),
   });
   const left = accompany({
     ...shared,
     hand: 'left',
     textureAt: (measure) => (isTwo(measure) ? TEXTURES['octave-bass'] : null),
     otherHand: [],
+    byHand: new Map(),
   });
   const byMeasure = new Map<number, Note[]>();
   for (const note of learner) byMeasure.set(note.measure, [...(byMeasure.get(note.measure) ?? []), note]);

@@ -44,6 +44,7 @@ function open({ recipe, sections, pins }: ArrangementDocument): OpenDocument {
     setting: new Map(),
     ease: new Map(),
     chords: [],
+    voicings: [],
   };
   const shows: Shown = { counts: [], pedal: new Map(), pedalPoints: new Map() };
   for (const pin of pins) {

@@ -70,12 +70,14 @@ export function easedChoices(
   const top = task.rules.rungs.length;
   const choices = [...solved.choices];
   const candidates = [...solved.candidates];
+  const voicings = { left: [...solved.voicings.left], right: [...solved.voicings.right] };
   for (const [index, source] of sourceMeasure.entries()) {
     const shift = by.get(source) ?? 0;
     if (shift === 0) continue;
     const other = climbTo(task, Math.min(top, Math.max(1, place + shift))).solved;
     choices[index] = other.choices[index]!;
     candidates[index] = other.candidates[index]!;
+    for (const hand of ['left', 'right'] as const) voicings[hand][index] = other.voicings[hand][index]!;
   }
-  return { ...solved, choices, candidates };
+  return { ...solved, choices, candidates, voicings };
 }

@@ -78,11 +78,13 @@ export function madeMusic(
 ): HandMusic {
   const { own, rung, setting, size, pins } = context;
   const notes = accompaniment.notes.get(own.measure.index) ?? [];
-  const isPinned = (hand === 'left' ? pins.left : pins.right).has(own.measure.index);
+  const { index } = own.measure;
+  const isVoiced = pins.voicings.get(index)?.some((each) => each.hand === hand) ?? false;
+  const isPinned = isVoiced || (hand === 'left' ? pins.left : pins.right).has(index);
   const thinned = thin(notes, hand, {
-    mostAtOnce: isPinned ? 5 : notesAllowed(rung, setting, hand),
+    mostAtOnce: isVoiced ? 6 : isPinned ? 5 : notesAllowed(rung, setting, hand),
     widestSemitones: isPinned ? null : rung.widestSemitones,
-    reach: size[hand].comfortable,
+    reach: isVoiced ? Infinity : size[hand].comfortable,
     canRoll: false,
   });
   return {

@@ -22,7 +22,8 @@ import {
   type GeneratedTexture,
   type LeftTexture,
 } from '../document/choices/textures.data';
-import type { ChordVoicing } from '../voicing/voice-chords';
+import { voicingsIn, type Voicings } from './voicings';
+import { voicedByHand, type MeasurePins } from './measure-pins';
 
 /** The lowest key of a full keyboard, A0, and how wide an octave is. */
 const LOWEST_KEY = 21;
@@ -33,7 +34,7 @@ export const MOST_TEXTURES = 4;
 
 /** What the left hand could play on a rung: the house texture and plainer ones, the source's own, or what is pinned. */
 export class LeftChoices {
-  readonly #made = new Map<string, { readonly texture: GeneratedTexture; readonly made: Accompaniment }>();
+  readonly #made = new Map<string, Accompaniment>();
   readonly #allTune: readonly Note[];
   readonly #rung: Rung;
   readonly #hands: readonly SectionHands[];
@@ -58,7 +59,7 @@ export class LeftChoices {
       if (texture === 'as-written') return this.#writtenLefts(context);
       if (texture === 'written-octaves') return [this.#doubledLeft(context)];
       if (!isGenerated(texture)) return [this.#silentLeft(context, texture)];
-      const music = madeMusic(context, 'left', this.#accompanimentIn(texture, context.setting));
+      const music = madeMusic(context, 'left', this.#accompanimentIn(texture, context));
       return [weighHand<LeftTexture>(context, 'left', { texture, rhythm: 'any', music })];
     });
   }
@@ -89,10 +90,14 @@ export class LeftChoices {
   }
 
   /** A texture over the whole piece: a measure painted with it plays what it would play there. */
-  #accompanimentIn(texture: GeneratedTexture, setting: Setting): Accompaniment {
-    const name = `${texture}/${setting}`;
+  #accompanimentIn(
+    texture: GeneratedTexture,
+    { setting, pins }: Pick<CandidateContext, 'setting' | 'pins'>,
+  ): Accompaniment {
+    const byHand = voicedByHand(pins, 'left', texture);
+    const name = JSON.stringify([texture, setting, [...byHand]]);
     const known = this.#made.get(name);
-    if (known) return known.made;
+    if (known) return known;
     const { material, rules, wishes, size, place } = this.task;
     const isSung = setting === 'sing';
     const isFixed = this.#rung.leftPosition === 'one-per-section' && !isSung;
@@ -113,10 +118,11 @@ export class LeftChoices {
         style: wishes.voicing,
         positionAt: (measure) => positions[material.measures[measure]!.section] ?? null,
         otherHand: isSung ? this.sungNotes() : this.#allTune,
+        byHand,
       },
       JSON.stringify([texture, facts.window, facts.home, positions, isSung ? this.sungName() : 'tune']),
     );
-    this.#made.set(name, { texture, made });
+    this.#made.set(name, made);
     return made;
   }
 
@@ -124,7 +130,7 @@ export class LeftChoices {
   notesOf(context: CandidateContext, texture: LeftTexture): readonly Note[] {
     if (needsWrittenLeft(texture)) return context.own.lower.notes;
     if (!isGenerated(texture)) return [];
-    return this.#accompanimentIn(texture, context.setting).notes.get(context.own.measure.index) ?? [];
+    return this.#accompanimentIn(texture, context).notes.get(context.own.measure.index) ?? [];
   }
 
   #writtenLefts(context: CandidateContext): readonly HandChoice<LeftTexture>[] {
@@ -172,15 +178,12 @@ export class LeftChoices {
     return weighHand<LeftTexture>(context, 'left', { texture, rhythm: 'any', music });
   }
 
-  /** How the first chord of each measure is voiced, where the choice is made from chords. */
-  voicingsOf(choices: readonly Choice[]): ReadonlyMap<number, ChordVoicing> {
-    const found = new Map<number, ChordVoicing>();
-    for (const { texture, made } of this.#made.values())
-      for (const voicing of made.voicings) {
-        const { measure } = voicing.span;
-        if (choices[measure]?.candidate.left.texture === texture && !found.has(measure))
-          found.set(measure, voicing);
-      }
-    return found;
+  /** How the chords of each measure are voiced, where they are made from chords. */
+  voicingsOf(choices: readonly Choice[], pins: MeasurePins, settings: readonly Setting[]): Voicings {
+    return choices.map(({ candidate: { left } }, measure) =>
+      isGenerated(left.texture)
+        ? voicingsIn(this.#accompanimentIn(left.texture, { setting: settings[measure]!, pins }), measure)
+        : [],
+    );
   }
 }

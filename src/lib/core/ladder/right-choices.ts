@@ -13,6 +13,9 @@ import { notesAllowed } from '../limits/notes-at-once';
 import type { Loss } from '../score/losses';
 import { fillWithRests } from '../score/fill-rests';
 import { reduceRhythm, type HandMusic } from './reduce-rhythm';
+import type { Choice } from './choose';
+import { NO_PINS, voicedByHand, type MeasurePins } from './measure-pins';
+import { voicingsIn, type Voicings } from './voicings';
 import type { RungTask } from './rung-task';
 import {
   isSung,
@@ -35,7 +38,7 @@ export interface RightOption extends HandChoice<RightTexture> {
 
 /** What the right hand could play on a rung: the tune in several rhythms with what stands under it, or a singer's chords. */
 export class RightChoices {
-  readonly #sung = new Map<SungTexture, Accompaniment>();
+  readonly #sung = new Map<string, Accompaniment>();
 
   constructor(
     private readonly task: RungTask,
@@ -190,12 +193,17 @@ export class RightChoices {
   }
 
   #sungAt(context: CandidateContext, texture: SungTexture): RightOption {
-    return this.#choice(context, texture, 'any', madeMusic(context, 'right', this.#voicedSung(texture)));
+    return this.#choice(
+      context,
+      texture,
+      'any',
+      madeMusic(context, 'right', this.#voicedSung(texture, context.pins)),
+    );
   }
 
   /** The chords of the studio's own texture for this rung, in order of time. */
   sungNotes(): readonly Note[] {
-    const { notes } = this.#voicedSung(this.#houseSung());
+    const { notes } = this.#voicedSung(this.#houseSung(), NO_PINS);
     return [...notes.values()].flat().sort((a, b) => a.at - b.at);
   }
 
@@ -216,8 +224,17 @@ export class RightChoices {
     return isSung(wanted) ? wanted : 'root-triads';
   }
 
-  #voicedSung(texture: SungTexture): Accompaniment {
-    const known = this.#sung.get(texture);
+  /** How the chords of each measure are voiced, where they are made from chords. */
+  voicingsOf(choices: readonly Choice[], pins: MeasurePins): Voicings {
+    return choices.map(({ candidate: { right } }, measure) =>
+      isSung(right.texture) ? voicingsIn(this.#voicedSung(right.texture, pins), measure) : [],
+    );
+  }
+
+  #voicedSung(texture: SungTexture, pins: MeasurePins): Accompaniment {
+    const byHand = voicedByHand(pins, 'right', texture);
+    const name = JSON.stringify([texture, [...byHand]]);
+    const known = this.#sung.get(name);
     if (known) return known;
     const { material, wishes, size, place } = this.task;
     const made = accompanyOnce(
@@ -233,10 +250,11 @@ export class RightChoices {
         style: wishes.voicing,
         positionAt: () => null,
         otherHand: [],
+        byHand,
       },
       texture,
     );
-    this.#sung.set(texture, made);
+    this.#sung.set(name, made);
     return made;
   }
 

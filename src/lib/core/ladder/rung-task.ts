@@ -6,7 +6,8 @@ import type { Material } from '../analyse/material';
 import type { SectionHands } from './section-hands';
 import type { ArrangingRules } from './rules';
 import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
-import type { ChordVoicing } from '../voicing/voice-chords';
+import type { HandName } from '../hands/hand';
+import type { Voicings } from './voicings';
 import type { VoicingStyle } from '../document/choices/voicing-styles.data';
 
 /** What an arrangement asks of every rung. */
@@ -37,8 +38,8 @@ export interface SolvedRung {
   readonly place: number;
   readonly choices: readonly Choice[];
   readonly candidates: readonly (readonly Candidate[])[];
-  /** How the first chord of a measure is voiced in the left hand, where it is made from chords. */
-  readonly voicingAt: ReadonlyMap<number, ChordVoicing>;
+  /** How each hand has the chords of each measure, where it is made from chords. */
+  readonly voicings: Readonly<Record<HandName, Voicings>>;
   /** Where the hands stay, section by section, on rungs where they may not shift. */
   readonly hands: readonly SectionHands[];
 }

@@ -75,7 +75,10 @@ export class RungSolver {
       place,
       choices,
       candidates,
-      voicingAt: this.#lefts.voicingsOf(choices),
+      voicings: {
+        left: this.#lefts.voicingsOf(choices, pins, this.task.wishes.settingAt),
+        right: this.#rights.voicingsOf(choices, pins),
+      },
       hands: this.#hands,
     };
   }

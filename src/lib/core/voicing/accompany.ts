@@ -29,6 +29,8 @@ export interface AccompanyTask {
   readonly positionAt: (measure: number) => Position | null;
   /** What the other hand plays, to stay clear of. */
   readonly otherHand: readonly Note[];
+  /** Chords that the teacher voiced, by the tick at which they begin. */
+  readonly byHand: ReadonlyMap<number, readonly Pitch[]>;
 }
 
 export interface Accompaniment {
@@ -45,7 +47,7 @@ export function accompanyOnce(task: AccompanyTask, name: string): Accompaniment 
   const { material, hand, atOnce, widest, isPlain, size, style } = task;
   const made = known.get(material.twinOf) ?? new Map<string, Accompaniment>();
   known.set(material.twinOf, made);
-  const asked = JSON.stringify([name, hand, atOnce, widest, isPlain, size, style]);
+  const asked = JSON.stringify([name, hand, atOnce, widest, isPlain, size, style, [...task.byHand]]);
   const accompaniment = made.get(asked) ?? accompany(task);
   made.set(asked, accompaniment);
   return accompaniment;
@@ -65,7 +67,8 @@ export function accompany(task: AccompanyTask): Accompaniment {
     if (!own) continue;
     const { measure, offset } = material.measures[span.measure]!;
     const from = span.at - measure.start + offset;
-    const place = `${material.twinOf[span.measure]!}/${span.slot}`;
+    const byHand = task.byHand.get(span.at) ?? null;
+    const place = byHand ? `by hand/${index}` : `${material.twinOf[span.measure]!}/${span.slot}`;
     if (!places.has(place)) places.set(place, tasks.length);
     twinOf.push(places.get(place)!);
     tasks.push({
@@ -83,6 +86,7 @@ export function accompany(task: AccompanyTask): Accompaniment {
         isOverBass: hand === 'right',
       },
       standsOnBass: stands[index]!,
+      byHand,
     });
   }
   const voicings = voiceChords(tasks, task.style, twinOf);

@@ -43,6 +43,7 @@ function tasksFor(
       position: null,
       room: { atOnce: 3, inTurn: 4, isPlain: false, isOverBass: false },
       standsOnBass: 'may',
+      byHand: null,
     };
   });
 }

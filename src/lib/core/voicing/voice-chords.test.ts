@@ -36,6 +36,7 @@ function voice(symbols: string, texture: GeneratedTexture, options: VoiceOptions
     position: options.position ?? null,
     room: { atOnce: 3, inTurn: 4, isPlain: false, isOverBass: false },
     standsOnBass: 'may',
+    byHand: null,
   }));
   return voiceChords(tasks, options.style).map(({ tones }) =>
     tones.map(({ pitch }) => pitchName(pitch)).join(' '),

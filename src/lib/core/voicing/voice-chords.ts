@@ -1,6 +1,6 @@
 import type { VoicingStyle } from '../document/choices/voicing-styles.data';
 import { type HandSpan, canReach } from '../hands/reach';
-import { bassOf, chordName, type NamedChord } from '../pitch/chord';
+import { bassOf, chordName, spellChord, tonesOf, type NamedChord } from '../pitch/chord';
 import { diatonicIndex, midiOf, pitchClassOf, type Pitch, type Spelling } from '../pitch/pitch';
 import type { Position } from '../hands/position';
 import { totalMovement } from './movement';
@@ -27,6 +27,8 @@ export interface VoiceTask {
   readonly room: Room;
   /** Whether the root, or the note after the slash, must be lowest (a section opens or closes here), should, or need not. */
   readonly standsOnBass: 'must' | 'should' | 'may';
+  /** The teacher's own notes for it, low to high; null where it is voiced here. */
+  readonly byHand: readonly Pitch[] | null;
 }
 
 /** What a hand has for one chord span: the notes of its stack, in the order in which figures count them. */
@@ -203,36 +205,56 @@ function stacksOf(
       : shapes.flatMap((shape) =>
           OCTAVES.map((octave) => ({ ...shape, tones: stackFrom(shape.tones, octave) })),
         );
-  const bass = pitchClassOf(bassOf(chord));
   const made = stacks.flatMap(({ tones, inversion, missing, isWithoutOctave = false }): Stacked[] => {
-    const keys = tones.map(({ pitch }) => midiOf(pitch)).sort((a, b) => a - b);
-    if (keys[0]! < LOWEST_KEY || keys.at(-1)! > HIGHEST_KEY) return [];
+    const keys = tones.map(({ pitch }) => midiOf(pitch));
+    if (Math.min(...keys) < LOWEST_KEY || Math.max(...keys) > HIGHEST_KEY) return [];
     // Bass and chord of a moving texture do not sound together; what is struck at once is judged.
     const together = stack === 'low-root-triad' ? tones.filter(({ role }) => /^t/.test(role)) : tones;
-    const struck = together.map(({ pitch }) => midiOf(pitch)).sort((a, b) => a - b);
-    const steps = tones.map(({ pitch }) => diatonicIndex(pitch));
-    return [
-      {
-        tones,
-        inversion,
-        missing,
-        isWithoutOctave,
-        keys,
-        lowStep: Math.min(...steps),
-        highStep: Math.max(...steps),
-        struck: [struck[0]!, struck.at(-1)!],
-        isMuddy: isMuddy(worstPair(together.map(({ pitch }) => pitch))),
-        isBassLowest: pitchClassOf(tones[0]!.pitch) === bass,
-      },
-    ];
+    return [{ ...stackedAs(tones, chord, together), inversion, missing, isWithoutOctave }];
   });
   if (stacked.size >= MOST_KEPT) stacked.clear();
   stacked.set(name, made);
   return made;
 }
 
+/** What there is to know of a stack wherever it stands; `together` is what of it is struck at once. */
+function stackedAs(tones: readonly Tone[], chord: NamedChord, together = tones): Stacked {
+  const keysOf = (own: readonly Tone[]) => own.map(({ pitch }) => midiOf(pitch)).sort((a, b) => a - b);
+  const struck = keysOf(together);
+  const steps = tones.map(({ pitch }) => diatonicIndex(pitch));
+  return {
+    tones,
+    inversion: Math.min(inversionOf({ tones }), COSTS.inversions.length - 1),
+    missing: 0,
+    isWithoutOctave: false,
+    keys: keysOf(tones),
+    lowStep: Math.min(...steps),
+    highStep: Math.max(...steps),
+    struck: [struck[0]!, struck.at(-1)!],
+    isMuddy: isMuddy(worstPair(together.map(({ pitch }) => pitch))),
+    isBassLowest: pitchClassOf(tones[0]!.pitch) === pitchClassOf(bassOf(chord)),
+  };
+}
+
+/** The teacher's notes with the part that each has in the chord; the lowest note of a moving figure is its bass. */
+function tonesByHand(pitches: readonly Pitch[], chord: NamedChord): readonly Tone[] {
+  const spelled = spellChord({ ...chord, bass: null });
+  const degrees = tonesOf(chord.quality);
+  const taken = new Map<string, number>();
+  return [...pitches]
+    .sort((a, b) => midiOf(a) - midiOf(b))
+    .map((pitch) => {
+      const place = spelled.findIndex((tone) => pitchClassOf(tone) === pitchClassOf(pitch));
+      const role = place < 0 ? 'bass' : `t${degrees[place]!.degree}`;
+      const times = taken.get(role) ?? 0;
+      taken.set(role, times + 1);
+      return { pitch, role: times === 0 ? role : `${role}o${times}` };
+    });
+}
+
 /** Every shape that could be played for a chord, with what each costs by itself. */
 export function voicingOptions(task: VoiceTask, chord: NamedChord, style: VoicingStyle): readonly Option[] {
+  if (task.byHand) return [{ ...stackedAs(tonesByHand(task.byHand, chord), chord), cost: 0 }];
   const stacks = stacksOf(task.texture, chord, task.room);
   const inRoot = style === 'root' ? stacks.filter(({ inversion }) => inversion === 0) : [];
   // Over a low root no root position may lie in the chord's window: the nearest inversion is better than silence.

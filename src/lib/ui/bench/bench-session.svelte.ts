@@ -16,6 +16,7 @@ import { NoteEdits } from './note-edits';
 import { Offers } from './offers';
 import { PedalEdits } from './pedal-edits';
 import { Steady } from './steady';
+import { VoicingEdits } from './voicing-edits.svelte';
 
 /**
  * The Bench as its parts see it: the arrangement in work, what is selected, which reasons are shown, and the edits that
@@ -28,6 +29,7 @@ export class BenchSession {
   readonly selection: BenchSelection;
   readonly reasons: BenchReasons;
   readonly held: HeldEdition;
+  readonly voicing: VoicingEdits;
   readonly notes = new NoteEdits(this);
   readonly measures = new MeasureEdits(this);
   readonly pedal = new PedalEdits(this);
@@ -63,12 +65,13 @@ export class BenchSession {
       void this.player.touch([midiOf(note.pitch)], [note.id]);
     });
     this.reasons = new BenchReasons(this.work, this.selection, this.#arranger);
+    this.voicing = new VoicingEdits(this, this.#arranger);
     this.held = new HeldEdition(editions, () => this.#arranger.fingerprint());
   }
 
   async #follow(): Promise<void> {
     this.held.ask();
-    await this.reasons.follow();
+    await Promise.all([this.reasons.follow(), this.voicing.follow()]);
   }
 
   /** Takes a learner with the rung they are on. */
@@ -91,6 +94,7 @@ export class BenchSession {
   /** Closes what was opened last: a preview, the reasons, the selection. */
   close(): void {
     if (this.work.preview) this.work.preview = null;
+    else if (this.voicing.at !== null) this.voicing.close();
     else if (this.reasons.whyAt !== null) this.reasons.whyAt = null;
     else this.selection.clear();
   }

@@ -4,6 +4,7 @@
   import { nearestNote } from '../engraving/nearest-note';
   import { useBench } from './bench-session.svelte';
   import MeasureRows from './measure-rows.svelte';
+  import VoicingPanel from './voicing-panel.svelte';
   import WhyNote from './why-note.svelte';
 
   const { plan, options }: { plan: SystemPlan; options: EngraveOptions } = $props();
@@ -23,11 +24,10 @@
     measure >= bench.selection.range.from &&
     measure <= bench.selection.range.to;
   const numberOf = (measure: number) => bench.facts[measure]?.number ?? String(measure + 1);
-  const isWhyHere = $derived(
-    bench.reasons.whyAt !== null &&
-      bench.reasons.whyAt >= plan.range.from &&
-      bench.reasons.whyAt <= plan.range.to,
-  );
+  const isOnLine = (measure: number | null) =>
+    measure !== null && measure >= plan.range.from && measure <= plan.range.to;
+  const isWhyHere = $derived(isOnLine(bench.reasons.whyAt));
+  const isVoicingHere = $derived(isOnLine(bench.voicing.at));
 
   function takeInk(system: EngravedSystem, svg: SVGSVGElement) {
     boxes = system.measures;
@@ -116,6 +116,7 @@
     </div>
     <MeasureRows {plan} {boxes} {heads} {width} />
   </div>
+  {#if isVoicingHere}<VoicingPanel measure={bench.voicing.at!} />{/if}
   {#if isWhyHere}<WhyNote measure={bench.reasons.whyAt!} />{/if}
 </div>
 

@@ -1,8 +1,7 @@
 <script lang="ts">
   import { measureNumber } from '$lib/core/score/by-measure';
   import {
-    isSung,
-    RIGHT_TEXTURES,
+    rightTexturesFor,
     textureLabel,
     type LeftTexture,
     type RightTexture,
@@ -83,10 +82,7 @@
     <ChoiceWord
       name="Right hand of these measures"
       value={arrangement.rightTextures[range.from]!}
-      choices={RIGHT_TEXTURES.filter((value) => isSung(value) === isSinging).map((value) => ({
-        value,
-        label: textureLabel(value),
-      }))}
+      choices={rightTexturesFor(isSinging).map((value) => ({ value, label: textureLabel(value) }))}
       onchoose={(texture: RightTexture) => bench.measures.paintRight(texture)}
     />
     <Tool disabled={!has('right-texture')} onpress={() => bench.measures.paintRight(null)}>As the piece</Tool>
@@ -112,6 +108,9 @@
     <Tool hint="+" onpress={() => bench.measures.ease(1)}>Richer</Tool>
     <Tool isOn={has('keep')} hint="K" onpress={() => bench.measures.toggleKeep()}>Keep the tune</Tool>
     <Tool isOn={has('settled')} hint="T" onpress={() => bench.notes.toggleSettled()}>Settle</Tool>
+    <Tool hint="V" isOn={bench.voicing.at !== null} onpress={() => void bench.voicing.toggle()}
+      >Voice the chords</Tool
+    >
     <Tool hint="Enter" onpress={() => void bench.reasons.toggle()}>Why</Tool>
     <Tool onpress={() => bench.measures.clearPins()}>Undo all pins here</Tool>
   </div>

@@ -9,8 +9,7 @@
   import { SETTINGS, type Setting } from '$lib/core/document/choices/settings.data';
   import { houseLeft, houseRight } from '$lib/core/textures/house';
   import {
-    isSung,
-    RIGHT_TEXTURES,
+    rightTexturesFor,
     textureLabel,
     type LeftTexture,
     type RightTexture,
@@ -65,7 +64,7 @@
   ]);
   const rights = $derived([
     { value: 'by-rung' as const, label: 'by rung', note: textureLabel(houseRight(house, recipe.setting)) },
-    ...RIGHT_TEXTURES.filter((value) => isSung(value) === (recipe.setting === 'sing')).map((value) => ({
+    ...rightTexturesFor(recipe.setting === 'sing').map((value) => ({
       value,
       label: textureLabel(value),
     })),

@@ -13,6 +13,7 @@ import type { MeasureDifference } from '$lib/core/handout/differences';
 import type { Key } from '$lib/core/pitch/key';
 import type { KeyStyle, RankedKey } from '$lib/core/keys/rank-keys';
 import type { ExplainDepth, FingerWhy } from '$lib/core/fingering/explain';
+import type { VoicingPlace } from '$lib/core/arrange/voicing-places';
 import type { Why } from '$lib/core/arrange/why';
 import { applyDelta } from '$lib/workers/delta';
 import { WorkerLink, WorkerStopped } from './worker-link.svelte';
@@ -117,6 +118,10 @@ export class Arranger {
 
   explainFinger(note: string, depth: ExplainDepth): Promise<FingerWhy | null> {
     return this.#ask((api) => api.explainFinger(note, depth));
+  }
+
+  voicingPlaces(measure: number): Promise<readonly VoicingPlace[]> {
+    return this.#ask((api) => api.voicingPlaces(measure));
   }
 
   explain(measure: number): Promise<Why | null> {

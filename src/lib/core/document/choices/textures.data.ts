@@ -298,6 +298,11 @@ export function isSung(texture: RightTexture): texture is SungTexture {
   return texture in SUNG_TEXTURES;
 }
 
+/** What the right hand can be asked for: under a tune of its own, or under a singer's. */
+export function rightTexturesFor(isSinging: boolean): readonly RightTexture[] {
+  return RIGHT_TEXTURES.filter((texture) => texture === 'rests' || isSung(texture) === isSinging);
+}
+
 export function textureLabel(texture: LeftTexture | RightTexture): string {
   return { ...TUNE_TEXTURES, ...SUNG_TEXTURES, ...OTHER_LEFT_TEXTURES, ...TEXTURES }[texture].label;
 }

@@ -2,6 +2,8 @@ import { z, type ZodType } from 'zod';
 import type { Setting } from '../choices/settings.data';
 import type { LeftTexture, RightTexture } from '../choices/textures.data';
 import type { PedalPolicy } from '../choices/pedal-policies.data';
+import type { HandName } from '../../hands/hand';
+import type { Pitch } from '../../pitch/pitch';
 import { noteIdInMeasure } from '../../score/ids';
 import type { AnyPin, PinnedNotes } from './pinned-notes';
 
@@ -27,6 +29,13 @@ export interface Decisions {
   /** Rungs easier (−) or richer (+). */
   readonly ease: Map<number, number>;
   readonly chords: { readonly measure: number; readonly tick: number; readonly symbol: string }[];
+  readonly voicings: {
+    readonly measure: number;
+    readonly tick: number;
+    readonly hand: HandName;
+    readonly texture: LeftTexture | RightTexture;
+    readonly pitches: readonly Pitch[];
+  }[];
 }
 
 /** What is written under and around the notes once they stand. */

@@ -21,6 +21,7 @@ import { slur } from './slur';
 import { texture } from './texture';
 import { touch } from './touch';
 import { value } from './value';
+import { voicing } from './voicing';
 import { words } from './words';
 
 /**
@@ -34,6 +35,7 @@ export const PIN_KINDS = {
   ease,
   keep,
   chord,
+  voicing,
   settled,
   'leave-out': leaveOut,
   added,
