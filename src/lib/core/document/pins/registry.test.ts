@@ -21,6 +21,7 @@ import { slurPin } from './slur';
 import { texturePin } from './texture';
 import { touchPin } from './touch';
 import { valuePin } from './value';
+import { voicingPin } from './voicing';
 import { wordsPin } from './words';
 
 const NOTE = 'p0m3v1t0c0';
@@ -34,6 +35,13 @@ const SAMPLES: readonly Pin[] = [
   easePin(3, -1),
   keepPin(3),
   chordPin(3, 0, 'G7'),
+  voicingPin({
+    measure: 3,
+    tick: 0,
+    hand: 'left',
+    texture: 'close-triads',
+    pitches: [{ step: 'C', alter: 0, octave: 3 }],
+  }),
   settledPin(3, []),
   leaveOutPin(NOTE),
   addedPin({
