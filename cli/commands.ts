@@ -3,9 +3,11 @@ import { arrangeFiles } from './arrange';
 import { countNotation } from './count';
 import { describeChord } from './chord';
 import { fingerNotation } from './finger';
+import { forecastFile } from './forecast';
 import { importFiles } from './import';
 import { rankKeysOfFiles } from './keys';
 import { pedalFiles } from './pedal';
+import { planFile } from './plan';
 import { voiceNotation } from './voice';
 
 /** Every command takes its own arguments and says whether all went well. */
@@ -19,4 +21,6 @@ export const commands: Readonly<Record<string, (args: readonly string[]) => bool
   finger: fingerNotation,
   keys: rankKeysOfFiles,
   pedal: pedalFiles,
+  plan: planFile,
+  forecast: forecastFile,
 };

@@ -1,0 +1,78 @@
+import type { StageId } from './stages.data';
+import type { Trouble } from './trouble';
+
+/** What a day's plan goes by. Days count from 1970-01-01. */
+export interface PlanState {
+  readonly learner: PlanLearner;
+  readonly pieces: readonly PlanPiece[];
+}
+
+export interface PlanLearner {
+  readonly birthYear: number | null;
+  readonly minutesADay: number;
+  readonly daysAWeek: number;
+  readonly hasPedal: boolean;
+  /** Never faster than this. */
+  readonly maxBpm: number | null;
+}
+
+export interface PlanPiece {
+  readonly piece: string;
+  readonly targetBpm: number;
+  readonly goalDay: number | null;
+  readonly sections: readonly PlanSection[];
+  /** For the warm-up: the scale or position of the piece. */
+  readonly warmUp?: string;
+}
+
+export interface PlanSection {
+  readonly section: string;
+  readonly measures: number;
+  /** The section that it repeats: it is not taught again. */
+  readonly repeats: string | null;
+  /** The stage in work, with the tempo and the runs it stands at. */
+  readonly stage: StageId;
+  readonly tempoBpm: number | null;
+  readonly cleanRuns: number;
+  readonly failedRuns: number;
+  readonly lastOnDay: number | null;
+  readonly dueOnDay: number | null;
+  readonly isLearned: boolean;
+  readonly trouble: readonly Trouble[];
+  /** Its octaves, wide stretches and repeated chords ask for care. */
+  readonly isStraining: boolean;
+  /** The section that follows it and is to be joined to it. */
+  readonly joinsWith: string | null;
+}
+
+export const PLAN_KINDS = ['warm-up', 'trouble', 'new', 'join', 'revisit', 'secure'] as const;
+export type PlanKind = (typeof PLAN_KINDS)[number];
+
+export interface PlanItem {
+  readonly piece: string;
+  readonly section: string;
+  readonly what: PlanKind;
+  readonly stage: StageId;
+  readonly tempoBpm: number | null;
+  readonly minutes: number;
+  readonly why: string;
+  /** Of trouble: where and what it is. */
+  readonly trouble?: Trouble;
+  /** Of a join: the section that follows. */
+  readonly joinsWith?: string;
+}
+
+export interface Waiting {
+  readonly piece: string;
+  readonly section: string;
+  readonly what: PlanKind;
+  readonly why: string;
+  readonly trouble?: Trouble;
+}
+
+export interface DayPlan {
+  readonly items: readonly PlanItem[];
+  readonly waits: readonly Waiting[];
+  readonly restAfterMinutes: number;
+  readonly totalMinutes: number;
+}
