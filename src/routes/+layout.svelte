@@ -19,6 +19,7 @@
     { href: '/', label: 'Today' },
     { href: '/pieces', label: 'Pieces' },
     { href: '/learners', label: 'Learners' },
+    { href: '/goals', label: 'Goals' },
     { href: '/chords', label: 'Chord cards' },
     { href: '/studio', label: 'Studio' },
     { href: '/about', label: 'About' },

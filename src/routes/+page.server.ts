@@ -1,4 +1,75 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
+import { lessonDay } from '$lib/server/lesson-day';
+import { addSlot, exceptSlot, removeSlot, startLesson } from '$lib/server/lessons';
+import { practiceWays, studioNow } from '$lib/server/practice-ways';
 import { today } from '$lib/server/today';
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = () => ({ ...today(), nowMs: Date.now() });
+export const load: PageServerLoad = () => {
+  const nowMs = Date.now();
+  return { ...today(), nowMs, lessons: lessonDay(nowMs) };
+};
+
+const whole = (least: number, most: number) => z.coerce.number().int().min(least).max(most);
+
+const starting = z.object({
+  learnerIds: z.array(z.string()).min(1).max(12),
+  slotId: z.string().nullable(),
+  lengthMinutes: whole(5, 240),
+});
+
+const slot = z.object({
+  learnerIds: z.array(z.string()).min(1, 'Choose who comes.').max(12),
+  weekday: whole(0, 6),
+  time: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give the time as 15:30.'),
+  lengthMinutes: whole(5, 240),
+});
+
+const exception = z.object({
+  slotId: z.string().min(1),
+  day: whole(0, 60_000),
+  do: z.enum(['cancel', 'restore', 'remove']),
+});
+
+export const actions: Actions = {
+  start: async ({ request }) => {
+    const form = await request.formData();
+    const parsed = starting.safeParse({
+      learnerIds: form.getAll('learnerId').map(String),
+      slotId: form.get('slotId')?.toString() || null,
+      lengthMinutes: form.get('lengthMinutes') ?? practiceWays().ways.lessonMinutes,
+    });
+    if (!parsed.success) return fail(400, { message: 'Choose at least one learner for the lesson.' });
+    const nowMs = Date.now();
+    const { day } = studioNow(nowMs, practiceWays().ways.timeZone);
+    const started = startLesson({ ...parsed.data, onDay: day }, nowMs);
+    if (!started.ok) return fail(404, { message: started.message });
+    redirect(303, `/lessons/${started.value}`);
+  },
+  slot: async ({ request }) => {
+    const form = await request.formData();
+    const parsed = slot.safeParse({
+      learnerIds: form.getAll('learnerId').map(String),
+      weekday: form.get('weekday'),
+      time: form.get('time')?.toString() ?? '',
+      lengthMinutes: form.get('lengthMinutes'),
+    });
+    if (!parsed.success)
+      return fail(400, { message: parsed.error.issues[0]?.message ?? 'Check the weekly lesson.' });
+    const { time, ...rest } = parsed.data;
+    const [hours, minutes] = time.split(':').map(Number) as [number, number];
+    const { day } = studioNow(Date.now(), practiceWays().ways.timeZone);
+    const added = addSlot({ ...rest, minuteOfDay: hours * 60 + minutes, fromDay: day, untilDay: null });
+    return added.ok ? { message: null } : fail(404, { message: added.message });
+  },
+  except: async ({ request }) => {
+    const parsed = exception.safeParse(Object.fromEntries(await request.formData()));
+    if (!parsed.success)
+      return fail(400, { message: 'This lesson could not be changed. Load the page again.' });
+    const { slotId, day, do: what } = parsed.data;
+    if (what === 'remove') removeSlot(slotId);
+    else exceptSlot(slotId, day, what === 'cancel' ? 'cancelled' : null);
+    return { message: null };
+  },
+};

@@ -2,14 +2,17 @@
   import { dayOf, localEpochDay, longDay, shortDay } from '$lib/ui/parts/dates';
   import type { PageProps } from './$types';
 
-  const { data }: PageProps = $props();
+  import LessonsToday from '$lib/ui/today/lessons-today.svelte';
+
+  const { data, form }: PageProps = $props();
 </script>
 
 <svelte:head><title>Today · Key Path</title></svelte:head>
 
 <div class="mx-auto max-w-6xl p-6">
   <h1>Today, {longDay(localEpochDay(data.nowMs))}</h1>
-  <div class="mt-4 grid gap-6 lg:grid-cols-[3fr_2fr]">
+  <div class="mt-4"><LessonsToday lessons={data.lessons} message={form?.message ?? null} /></div>
+  <div class="mt-6 grid gap-6 lg:grid-cols-[3fr_2fr]">
     <section aria-labelledby="next-heading">
       <h2 id="next-heading" class="mb-2">Next step for each learner</h2>
       {#if data.learners.length === 0}

@@ -8,6 +8,7 @@ import { database } from './db/client';
 import type { Db } from './db/db';
 import { arrangements, assignments, editions, learners, pieces } from './db/schema';
 import type { SectionChange } from './kept/edition';
+import { editionMakeup } from '../core/practice/edition-makeup';
 import { read } from './kept/kept';
 import { findLearner } from './learners';
 import { newId, notFound, type Found, type Outcome } from './outcome';
@@ -150,6 +151,7 @@ function insertEdition(
       frozen: read(edition),
       fingerprint,
       sections: read(sectionPrints(edition)),
+      makeup: read(editionMakeup(edition)),
       createdAtMs: nowMs,
     })
     .run();

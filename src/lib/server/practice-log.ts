@@ -1,5 +1,5 @@
 import type Database from 'better-sqlite3';
-import type { PracticeEntry } from '../core/practice/register';
+import type { EntryTrouble, PracticeEntry } from '../core/practice/register';
 import { database } from './db/client';
 
 type EntryRow = readonly [
@@ -13,6 +13,15 @@ type EntryRow = readonly [
   onDay: number,
   correctsId: string | null,
   createdAtMs: number,
+  cleanRuns: number,
+  failedRuns: number,
+  minutes: number | null,
+  markedBy: PracticeEntry['markedBy'],
+  lessonId: string | null,
+  troubleFrom: number | null,
+  troubleTo: number | null,
+  troubleKind: EntryTrouble['kind'] | null,
+  troubleHand: EntryTrouble['hand'],
 ];
 
 interface Read {
@@ -39,17 +48,17 @@ export function practiceLog(): ReadonlyMap<string, readonly PracticeEntry[]> {
   const read = isGrown ? known : { byAssignment: new Map<string, PracticeEntry[]>(), count: 0, last: 0 };
   const rows = $client
     .prepare(
-      `SELECT rowid, assignment_id, id, section_id, stage, kind, tempo_bpm, on_day, corrects_id, created_at_ms
+      `SELECT rowid, assignment_id, id, section_id, stage, kind, tempo_bpm, on_day, corrects_id, created_at_ms,
+              clean_runs, failed_runs, minutes, marked_by, lesson_id, trouble_from, trouble_to, trouble_kind, trouble_hand
        FROM practice_entries WHERE rowid > ? ORDER BY rowid`,
     )
     .raw()
     .all(read.last) as readonly EntryRow[];
   const touched = new Set<PracticeEntry[]>();
   for (const row of rows) {
-    const [, assignmentId, id, sectionId, stage, kind, tempoBpm, onDay, correctsId, createdAtMs] = row;
-    const own = read.byAssignment.get(assignmentId) ?? [];
-    read.byAssignment.set(assignmentId, own);
-    own.push({ id, sectionId, stage, kind, tempoBpm, onDay, correctsId, createdAtMs });
+    const own = read.byAssignment.get(row[1]) ?? [];
+    read.byAssignment.set(row[1], own);
+    own.push(entryOf(row));
     touched.add(own);
   }
   for (const own of touched) own.sort((a, b) => a.createdAtMs - b.createdAtMs || (a.id < b.id ? -1 : 1));
@@ -62,4 +71,15 @@ export function practiceLog(): ReadonlyMap<string, readonly PracticeEntry[]> {
   }
   logs.set($client, read);
   return read.byAssignment;
+}
+
+function entryOf(row: EntryRow): PracticeEntry {
+  const [, , id, sectionId, stage, kind, tempoBpm, onDay, correctsId, createdAtMs, ...mark] = row;
+  const [cleanRuns, failedRuns, minutes, markedBy, lessonId, from, to, troubleKind, hand] = mark;
+  const trouble =
+    from !== null && to !== null && troubleKind !== null ? { from, to, kind: troubleKind, hand } : null;
+  return {
+    ...{ id, sectionId, stage, kind, tempoBpm, onDay, correctsId, createdAtMs },
+    ...{ cleanRuns, failedRuns, minutes, markedBy, lessonId, trouble },
+  };
 }

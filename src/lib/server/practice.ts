@@ -1,7 +1,14 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { SectionPrint } from '../core/handout/fingerprint';
-import { nextStep, standingStamps, type NextStep, type PracticeEntry } from '../core/practice/register';
+import {
+  nextStep,
+  PLAIN_MARK,
+  standingStamps,
+  type NextStep,
+  type PracticeEntry,
+} from '../core/practice/register';
 import { carryEntries, sameSections } from '../core/practice/take-over';
+import { USUAL_MAKEUP, type EditionMakeup } from '../core/practice/edition-makeup';
 import { database } from './db/client';
 import { arrangements, assignments, editions, pieces, practiceEntries } from './db/schema';
 import type { SectionChange } from './kept/edition';
@@ -18,6 +25,7 @@ export interface AssignmentRecord {
   readonly arrangementName: string;
   readonly title: string;
   readonly sections: readonly SectionPrint[];
+  readonly makeup: EditionMakeup;
   /** Why the sections are missing, where what is stored cannot be read. */
   readonly problem: string | null;
   /** What changed since the edition that the learner had before. */
@@ -53,6 +61,7 @@ export function assignmentsOf(learnerIds: readonly string[]): readonly Assignmen
       editionId: editions.id,
       editionNumber: editions.number,
       sections: editions.sections,
+      makeup: editions.makeup,
       arrangementId: arrangements.id,
       arrangementName: arrangements.name,
       title: pieces.title,
@@ -87,6 +96,7 @@ export function assignmentsOf(learnerIds: readonly string[]): readonly Assignmen
         arrangementName: row.arrangementName,
         title: row.title,
         sections,
+        makeup: row.makeup?.ok ? row.makeup.value : USUAL_MAKEUP,
         problem: row.sections?.ok
           ? null
           : (row.sections?.message ?? 'This edition cannot be read. Restore a backup to have it again.'),
@@ -152,13 +162,26 @@ export function piecesOfLearners(): ReadonlyMap<string, readonly string[]> {
   return titles;
 }
 
-export interface NewEntry extends Omit<PracticeEntry, 'createdAtMs' | 'earnedOn'> {
+type MarkDetails = keyof typeof PLAIN_MARK;
+
+export interface NewEntry
+  extends
+    Omit<PracticeEntry, 'createdAtMs' | 'earnedOn' | MarkDetails>,
+    Partial<Pick<PracticeEntry, MarkDetails>> {
   readonly assignmentId: string;
+  /** When it was marked, where it waited for the network; now where absent. */
+  readonly markedAtMs?: number | undefined;
 }
 
-/** Appends to the log; entries are never changed or removed. The id is made by the browser: asked twice, it is one entry. */
-export function logEntry(entry: NewEntry, nowMs: number): Outcome<null> {
-  return database().transaction((tx): Outcome<null> => {
+/** Marks made longer ago than this did not wait for the network. */
+const LONGEST_WAIT_MS = 60 * 86_400_000;
+
+/**
+ * Appends to the log; entries are never changed or removed. The id is made by the browser: asked twice, it is one entry, and
+ * the same id for something else is refused.
+ */
+export function logEntry(entry: NewEntry, nowMs: number): Outcome<null, 'not-found' | 'other-entry'> {
+  return database().transaction((tx): Outcome<null, 'not-found' | 'other-entry'> => {
     const assignment = tx
       .select({ sections: editions.sections })
       .from(assignments)
@@ -169,10 +192,38 @@ export function logEntry(entry: NewEntry, nowMs: number): Outcome<null> {
     const sections = assignment.sections?.ok ? assignment.sections.value : [];
     if (!sections.some((section) => section.id === entry.sectionId))
       return notFound('This edition has no such section.');
-    tx.insert(practiceEntries)
-      .values({ ...entry, createdAtMs: nowMs })
-      .onConflictDoNothing()
-      .run();
+    const { markedAtMs, trouble = null, ...own } = { ...PLAIN_MARK, ...entry };
+    if (
+      own.correctsId !== null &&
+      !tx
+        .select({ id: practiceEntries.id })
+        .from(practiceEntries)
+        .where(eq(practiceEntries.id, own.correctsId))
+        .get()
+    )
+      return notFound('The mark that this one corrects is not in the log.');
+    const row = {
+      ...own,
+      troubleFrom: trouble?.from ?? null,
+      troubleTo: trouble?.to ?? null,
+      troubleKind: trouble?.kind ?? null,
+      troubleHand: trouble?.hand ?? null,
+      createdAtMs: Math.max(nowMs - LONGEST_WAIT_MS, Math.min(nowMs, markedAtMs ?? nowMs)),
+      receivedAtMs: nowMs,
+    };
+    const known = tx.select().from(practiceEntries).where(eq(practiceEntries.id, entry.id)).get();
+    if (known) {
+      const isSame = (['assignmentId', 'sectionId', 'stage', 'kind', 'tempoBpm', 'onDay'] as const).every(
+        (field) => known[field] === row[field],
+      );
+      if (isSame) return { ok: true, value: null };
+      return {
+        ok: false,
+        code: 'other-entry',
+        message: 'Another mark has this name already; mark it again.',
+      };
+    }
+    tx.insert(practiceEntries).values(row).run();
     return { ok: true, value: null };
   });
 }

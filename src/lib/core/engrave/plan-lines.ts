@@ -38,3 +38,23 @@ export function planLines(
   });
   return { layout: key, source, plans };
 }
+
+/** The lines of a passage, measures `from` to `to`, broken for itself: what stands before and after it is not shown. */
+export function planPassage(
+  source: EngravingSource,
+  layout: LayoutRequest,
+  { from, to }: { readonly from: number; readonly to: number },
+): readonly SystemPlan[] {
+  const { score } = source;
+  const widths = measureWidths(source, layout.markings).slice(from, to + 1);
+  const measures = score.measures.slice(from, to + 1);
+  const lines = breakLines({ ...score, measures }, widths, {
+    lineWidth: layout.lineWidth,
+    mostMeasures: layout.mostMeasures,
+    previous: [],
+  });
+  return lines.map((line): SystemPlan => {
+    const range = { from: line.from + from, to: line.to + from };
+    return { range, mei: meiSystem(source, range, layout.markings) };
+  });
+}

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isLearned, nextStep, standingStamps, stampKey, type PracticeEntry } from './register';
+import { isLearned, nextStep, standingStamps, stampKey, type PracticeEntry, PLAIN_MARK } from './register';
 import { STAGES } from './stages.data';
 
 const sections = [
@@ -24,6 +24,7 @@ function entry(
     onDay: 20_000,
     correctsId: null,
     createdAtMs: clock,
+    ...PLAIN_MARK,
     ...change,
   };
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { PracticeEntry } from './register';
+import { PLAIN_MARK, type PracticeEntry } from './register';
 import { carryEntries, sameSections } from './take-over';
 
 const entry = (id: string, sectionId: string): PracticeEntry => ({
@@ -12,6 +12,7 @@ const entry = (id: string, sectionId: string): PracticeEntry => ({
   onDay: 20_000,
   correctsId: null,
   createdAtMs: 1,
+  ...PLAIN_MARK,
 });
 
 describe('sections that a new edition shares with the one before', () => {

@@ -1,5 +1,6 @@
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull, or } from 'drizzle-orm';
 import { fingerprintOf, sectionPrints } from '../../core/handout/fingerprint';
+import { editionMakeup } from '../../core/practice/edition-makeup';
 import { formatOf } from '../../core/formats/read-score';
 import { read } from '../kept/kept';
 import { summarise } from '../../core/analyse/summary';
@@ -15,13 +16,17 @@ export function backfill(db: Db): void {
     for (const { id } of tx
       .select({ id: editions.id })
       .from(editions)
-      .where(isNull(editions.fingerprint))
+      .where(or(isNull(editions.fingerprint), isNull(editions.makeup)))
       .all()) {
       const row = tx.select({ frozen: editions.frozen }).from(editions).where(eq(editions.id, id)).get();
       if (!row?.frozen.ok) continue;
       const edition = row.frozen.value;
       tx.update(editions)
-        .set({ fingerprint: fingerprintOf(edition), sections: read(sectionPrints(edition)) })
+        .set({
+          fingerprint: fingerprintOf(edition),
+          sections: read(sectionPrints(edition)),
+          makeup: read(editionMakeup(edition)),
+        })
         .where(eq(editions.id, id))
         .run();
     }

@@ -4,13 +4,16 @@ import { COUNTING_STYLES, type CountingStyle } from '../../core/document/choices
 import { FINGERING_STYLES, type FingeringStyle } from '../../core/document/choices/fingering-styles.data';
 import { PEDAL_USES, type PedalUse } from '../../core/learner/pedal-use';
 import { FINGER_NAMES, type FingerNames } from '../../core/learner/reading';
-import { ENTRY_KINDS } from '../../core/practice/register';
+import { PLAN_KINDS } from '../../core/practice/plan-state';
+import { ENTRY_KINDS, MARKED_BY } from '../../core/practice/register';
+import { TROUBLE_KIND_NAMES } from '../../core/practice/trouble';
 import { STAGE_IDS } from '../../core/practice/stages.data';
 import { KEPT_DOCUMENT, KEPT_STEP } from '../kept/document';
 import { KEPT_CHANGES, KEPT_EDITION, KEPT_SECTIONS } from '../kept/edition';
 import { keptColumn } from '../kept/kept';
 import { KEPT_READS } from '../kept/learner';
 import { KEPT_SCORE_STEP, KEPT_SUMMARY, KEPT_WARNINGS } from '../kept/piece';
+import { KEPT_MAKEUP, KEPT_PRACTICE } from '../kept/practice';
 import { KEPT_RULES } from '../kept/rules';
 import { KEPT_SCORE } from '../kept/score';
 
@@ -23,8 +26,10 @@ const arrangementStep = keptColumn(KEPT_STEP);
 const frozenEdition = keptColumn(KEPT_EDITION);
 const editionSections = keptColumn(KEPT_SECTIONS);
 const changedSections = keptColumn(KEPT_CHANGES);
+const editionMakeup = keptColumn(KEPT_MAKEUP);
 const reads = keptColumn(KEPT_READS);
 const rules = keptColumn(KEPT_RULES);
+const practiceWays = keptColumn(KEPT_PRACTICE);
 
 /** The names of a table of facts, as a column takes them. */
 function names<Name extends string>(facts: Readonly<Record<Name, unknown>>): [Name, ...Name[]] {
@@ -134,6 +139,13 @@ export const learners = sqliteTable('learners', {
   knownKeys: text('known_keys').notNull().default(''),
   knownChords: text('known_chords').notNull().default(''),
   notes: text('notes').notNull(),
+  /** Practice: minutes on a day, days in a week, which hand begins, and the fastest beat that is right for this learner. */
+  minutesADay: integer('minutes_a_day').notNull().default(20),
+  daysAWeek: integer('days_a_week').notNull().default(5),
+  firstHand: text('first_hand', { enum: ['right', 'left'] })
+    .notNull()
+    .default('right'),
+  maxBpm: integer('max_bpm'),
   createdAtMs: integer('created_at_ms').notNull(),
 });
 
@@ -153,6 +165,8 @@ export const editions = sqliteTable(
     fingerprint: text('fingerprint'),
     /** Its sections, so that registers and lists need not read the whole; null in rows that an earlier version wrote. */
     sections: editionSections('sections_json'),
+    /** What plans go by: tempo, hands, pedal, words; null in rows that an earlier version wrote. */
+    makeup: editionMakeup('makeup_json'),
     createdAtMs: integer('created_at_ms').notNull(),
   },
   (table) => [
@@ -203,10 +217,143 @@ export const practiceEntries = sqliteTable(
     tempoBpm: integer('tempo_bpm'),
     onDay: integer('on_day').notNull(),
     correctsId: text('corrects_id'),
+    /** When it was marked, by the clock of whoever marked; it may have waited for the network since. */
     createdAtMs: integer('created_at_ms').notNull(),
+    cleanRuns: integer('clean_runs').notNull().default(0),
+    failedRuns: integer('failed_runs').notNull().default(0),
+    minutes: integer('minutes'),
+    markedBy: text('marked_by', { enum: MARKED_BY }).notNull().default('teacher'),
+    lessonId: text('lesson_id').references(() => lessons.id),
+    /** Of trouble: measures of the edition, both ends included. */
+    troubleFrom: integer('trouble_from'),
+    troubleTo: integer('trouble_to'),
+    troubleKind: text('trouble_kind', { enum: TROUBLE_KIND_NAMES }),
+    troubleHand: text('trouble_hand', { enum: ['right', 'left'] }),
+    receivedAtMs: integer('received_at_ms'),
   },
   (table) => [index('practice_entries_assignment').on(table.assignmentId)],
 );
+
+/** A weekly time at which one learner, or several together, come. */
+export const lessonSlots = sqliteTable('lesson_slots', {
+  id: text('id').primaryKey(),
+  /** 0 Monday … 6 Sunday. */
+  weekday: integer('weekday').notNull(),
+  minuteOfDay: integer('minute_of_day').notNull(),
+  lengthMinutes: integer('length_minutes').notNull(),
+  fromDay: integer('from_day').notNull(),
+  /** The last day on which it is held; null while it goes on. */
+  untilDay: integer('until_day'),
+});
+
+export const lessonSlotLearners = sqliteTable(
+  'lesson_slot_learners',
+  {
+    slotId: text('slot_id')
+      .notNull()
+      .references(() => lessonSlots.id, { onDelete: 'cascade' }),
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => learners.id),
+  },
+  (table) => [primaryKey({ columns: [table.slotId, table.learnerId] })],
+);
+
+/** A day on which a weekly lesson is not held, or is held at another time. */
+export const lessonExceptions = sqliteTable(
+  'lesson_exceptions',
+  {
+    slotId: text('slot_id')
+      .notNull()
+      .references(() => lessonSlots.id, { onDelete: 'cascade' }),
+    day: integer('day').notNull(),
+    /** Null where the lesson falls out. */
+    movedToDay: integer('moved_to_day'),
+    movedToMinute: integer('moved_to_minute'),
+  },
+  (table) => [primaryKey({ columns: [table.slotId, table.day] })],
+);
+
+export const lessons = sqliteTable(
+  'lessons',
+  {
+    id: text('id').primaryKey(),
+    slotId: text('slot_id').references(() => lessonSlots.id, { onDelete: 'set null' }),
+    onDay: integer('on_day').notNull(),
+    lengthMinutes: integer('length_minutes').notNull(),
+    startedAtMs: integer('started_at_ms').notNull(),
+    endedAtMs: integer('ended_at_ms'),
+    note: text('note').notNull().default(''),
+  },
+  (table) => [index('lessons_day').on(table.onDay)],
+);
+
+export const lessonLearners = sqliteTable(
+  'lesson_learners',
+  {
+    lessonId: text('lesson_id')
+      .notNull()
+      .references(() => lessons.id),
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => learners.id),
+  },
+  (table) => [
+    primaryKey({ columns: [table.lessonId, table.learnerId] }),
+    index('lesson_learners_learner').on(table.learnerId),
+  ],
+);
+
+/** What is set for the week, in its order. */
+export const tasks = sqliteTable(
+  'tasks',
+  {
+    id: text('id').primaryKey(),
+    lessonId: text('lesson_id')
+      .notNull()
+      .references(() => lessons.id),
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => learners.id),
+    assignmentId: text('assignment_id').references(() => assignments.id),
+    sectionId: text('section_id'),
+    what: text('what', { enum: [...PLAN_KINDS] }).notNull(),
+    stage: text('stage', { enum: STAGE_IDS }).notNull(),
+    tempoBpm: integer('tempo_bpm'),
+    minutes: integer('minutes').notNull(),
+    sentence: text('sentence').notNull(),
+    position: integer('position').notNull(),
+  },
+  (table) => [index('tasks_lesson').on(table.lessonId), index('tasks_learner').on(table.learnerId)],
+);
+
+/** A date that a learner works towards with a piece; goals with the same event are its programme. */
+export const goals = sqliteTable(
+  'goals',
+  {
+    id: text('id').primaryKey(),
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => learners.id),
+    assignmentId: text('assignment_id')
+      .notNull()
+      .references(() => assignments.id),
+    onDay: integer('on_day').notNull(),
+    targetBpm: integer('target_bpm').notNull(),
+    isFromMemory: integer('is_from_memory', { mode: 'boolean' }).notNull(),
+    event: text('event').notNull().default(''),
+    position: integer('position').notNull().default(0),
+    createdAtMs: integer('created_at_ms').notNull(),
+  },
+  (table) => [index('goals_learner').on(table.learnerId), index('goals_day').on(table.onDay)],
+);
+
+/** How the studio teaches: stages, ladder, rests, lengths; one row, absent while it is as the program comes. */
+export const practiceSettings = sqliteTable('practice_settings', {
+  id: integer('id').primaryKey(),
+  value: practiceWays('value_json').notNull(),
+  updatedAtMs: integer('updated_at_ms').notNull(),
+});
 
 /** What an arrangement would print, remembered by all that it depends on, so that lists need not arrange. */
 export const prints = sqliteTable('prints', {

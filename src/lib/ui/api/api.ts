@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { documentSchema, type ArrangementDocument } from '$lib/core/document/document';
 import type { ArrangementStep } from '$lib/core/document/steps';
 import { rulesSchema, type ArrangingRules } from '$lib/core/ladder/rules';
-import type { PracticeEntry } from '$lib/core/practice/register';
+import type { PLAIN_MARK, PracticeEntry } from '$lib/core/practice/register';
+import type { WeekTask } from '$lib/core/practice/week-tasks';
 import type { Correction } from '$lib/core/score/corrections';
 import type { Score } from '$lib/core/score/model';
 
@@ -77,7 +78,15 @@ export function newerState(body: unknown): ServerState | null {
   return conflict.safeParse(body).data?.current ?? null;
 }
 
-export type EntryToLog = Omit<PracticeEntry, 'createdAtMs' | 'earnedOn'> & { readonly assignmentId: string };
+type MarkDetails = keyof typeof PLAIN_MARK;
+export type EntryToLog = Omit<PracticeEntry, 'createdAtMs' | 'earnedOn' | MarkDetails> &
+  Partial<Pick<PracticeEntry, MarkDetails>> & { readonly assignmentId: string; readonly markedAtMs?: number };
+
+/** What is written down in a lesson beside its marks. */
+export type LessonWriting =
+  | { readonly do: 'note'; readonly note: string }
+  | { readonly do: 'end' }
+  | { readonly do: 'set'; readonly learnerId: string; readonly tasks: readonly WeekTask[] };
 
 /** Our own HTTP API, call by call. */
 export const api = {
@@ -102,6 +111,8 @@ export const api = {
   copyArrangement: (arrangementId: string, document: ArrangementDocument) =>
     ask(`/api/arrangements/${arrangementId}/copy`, made, { method: 'POST', body: { document } }),
   logEntry: (entry: EntryToLog) => ask('/api/practice', z.object({}), { method: 'POST', body: entry }),
+  writeLesson: (lessonId: string, written: LessonWriting) =>
+    ask(`/api/lessons/${lessonId}`, z.object({}), { method: 'PUT', body: written }),
   keepRules: (rules: ArrangingRules) =>
     ask<ArrangingRules>('/api/settings/arranging', rulesSchema, { method: 'PUT', body: rules }),
   resetRules: () => ask<ArrangingRules>('/api/settings/arranging', rulesSchema, { method: 'DELETE' }),

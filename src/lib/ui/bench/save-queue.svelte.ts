@@ -1,3 +1,4 @@
+import { newId } from '../parts/new-id';
 import { api, newerState, type ServerState } from '../api/api';
 import type { ArrangementStep } from '$lib/core/document/steps';
 
@@ -35,7 +36,7 @@ export class SaveQueue {
   }
 
   push(step: ArrangementStep): void {
-    this.#pending.push({ key: crypto.randomUUID(), step });
+    this.#pending.push({ key: newId(), step });
     if (this.state === 'saved') this.state = 'saving';
     void this.#send();
   }

@@ -1,5 +1,7 @@
 <script lang="ts">
+  import type { ECharts } from 'echarts/core';
   import { onMount } from 'svelte';
+  import { LINE_DASHES, LINE_MARKS, lineChart } from '../parts/chart';
   import type { LadderRung } from '$lib/core/arrange/ladder-view';
 
   interface Props {
@@ -13,43 +15,9 @@
   const { rungs, numbers, own, onmeasure }: Props = $props();
 
   let host: HTMLDivElement;
-  let chart = $state.raw<Awaited<ReturnType<typeof start>> | null>(null);
+  let chart = $state.raw<ECharts | null>(null);
 
-  /** Rungs are told apart by dash and mark, not by colour alone. */
-  const DASHES = ['solid', 'dashed', 'dotted'] as const;
-  const MARKS = ['circle', 'rect', 'triangle', 'diamond', 'pin', 'arrow'] as const;
-
-  async function start() {
-    const [echarts, { LineChart }, components, { SVGRenderer }] = await Promise.all([
-      import('echarts/core'),
-      import('echarts/charts'),
-      import('echarts/components'),
-      import('echarts/renderers'),
-    ]);
-    echarts.use([
-      LineChart,
-      components.GridComponent,
-      components.TooltipComponent,
-      components.LegendComponent,
-      SVGRenderer,
-    ]);
-    return echarts.init(host, null, { renderer: 'svg' });
-  }
-
-  onMount(() => {
-    let isGone = false;
-    void start().then((made) => {
-      if (isGone) made.dispose();
-      else chart = made;
-    });
-    const watch = new ResizeObserver(() => chart?.resize());
-    watch.observe(host);
-    return () => {
-      isGone = true;
-      watch.disconnect();
-      chart?.dispose();
-    };
-  });
+  onMount(() => lineChart(host, (made) => (chart = made)));
 
   $effect(() => {
     if (!chart) return;
@@ -74,9 +42,9 @@
           type: 'line',
           step: 'middle',
           data: measures.map(({ load }) => load),
-          symbol: MARKS[(place - 1) % MARKS.length],
+          symbol: LINE_MARKS[(place - 1) % LINE_MARKS.length],
           symbolSize: 5,
-          lineStyle: { width: place === own ? 3 : 1.5, type: DASHES[(place - 1) % DASHES.length] },
+          lineStyle: { width: place === own ? 3 : 1.5, type: LINE_DASHES[(place - 1) % LINE_DASHES.length] },
           color: place === own ? '#0f4f5c' : '#52636a',
         })),
       },

@@ -212,6 +212,35 @@
         {/each}
       </div>
     </fieldset>
+    <label class="field"
+      >Minutes a day<input
+        type="number"
+        min="5"
+        max="240"
+        bind:value={$form.minutesADay}
+      />{#if $errors.minutesADay}<span class="fault">{$errors.minutesADay[0]}</span>{/if}</label
+    >
+    <label class="field"
+      >Days a week<input
+        type="number"
+        min="1"
+        max="7"
+        bind:value={$form.daysAWeek}
+      />{#if $errors.daysAWeek}<span class="fault">{$errors.daysAWeek[0]}</span>{/if}</label
+    >
+    <label class="field"
+      >Begins with the<select bind:value={$form.firstHand}
+        ><option value="right">right hand</option><option value="left">left hand</option></select
+      ></label
+    >
+    <label class="field"
+      >Never faster than, beats a minute<input
+        type="number"
+        min="30"
+        max="320"
+        bind:value={$form.maxBpm}
+      />{#if $errors.maxBpm}<span class="fault">{$errors.maxBpm[0]}</span>{/if}</label
+    >
     <label class="field md:col-span-2"
       >Keys known<input
         bind:value={$form.knownKeys}

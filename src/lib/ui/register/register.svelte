@@ -6,6 +6,7 @@
   import { toast } from 'svelte-sonner';
   import { api } from '../api/api';
   import { dayToField, fieldToDay, localEpochDay, shortDay } from '../parts/dates';
+  import { newId } from '../parts/new-id';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import EntryLog from './entry-log.svelte';
 
@@ -47,7 +48,7 @@
     day = dayToField(standing?.onDay ?? localEpochDay(nowMs));
     tempo = standing?.tempoBpm ?? (stage.needsTempo ? lastTempo : undefined);
     problem = '';
-    entryId = crypto.randomUUID();
+    entryId = newId();
     isOpen = true;
   }
 

@@ -1,6 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { ENTRY_KINDS } from '$lib/core/practice/register';
+import { TROUBLE_KIND_NAMES } from '$lib/core/practice/trouble';
 import { STAGE_IDS } from '$lib/core/practice/stages.data';
 import { logEntry } from '$lib/server/practice';
 import type { RequestHandler } from './$types';
@@ -13,7 +14,22 @@ const body = z.object({
   kind: z.enum(ENTRY_KINDS),
   tempoBpm: z.int().min(20).max(320).nullable(),
   onDay: z.int().min(0).max(60_000),
-  correctsId: z.string().nullable(),
+  correctsId: z.string().max(64).nullable(),
+  cleanRuns: z.int().min(0).max(50).default(0),
+  failedRuns: z.int().min(0).max(50).default(0),
+  minutes: z.int().min(0).max(600).nullable().default(null),
+  lessonId: z.string().max(64).nullable().default(null),
+  trouble: z
+    .object({
+      from: z.int().min(0).max(10_000),
+      to: z.int().min(0).max(10_000),
+      kind: z.enum(TROUBLE_KIND_NAMES),
+      hand: z.enum(['right', 'left']).nullable(),
+    })
+    .refine(({ from, to }) => to >= from, { message: 'The measures of a trouble run forward.' })
+    .nullable()
+    .default(null),
+  markedAtMs: z.int().min(0).optional(),
 });
 
 export const POST: RequestHandler = async ({ request }) => {
@@ -21,5 +37,6 @@ export const POST: RequestHandler = async ({ request }) => {
   if (!parsed.success)
     return json({ message: 'Check the date and the tempo (whole beats from 20 to 320).' }, { status: 400 });
   const outcome = logEntry(parsed.data, Date.now());
-  return outcome.ok ? json({}) : json({ message: outcome.message }, { status: 404 });
+  if (outcome.ok) return json({});
+  return json({ message: outcome.message }, { status: outcome.code === 'other-entry' ? 409 : 404 });
 };

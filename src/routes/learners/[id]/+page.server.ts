@@ -1,10 +1,70 @@
-import { error } from '@sveltejs/kit';
+import { error, fail } from '@sveltejs/kit';
+import { z } from 'zod';
+import { dayNumber } from '$lib/core/practice/day-number';
+import { playedOf, targetOf } from '$lib/core/practice/learner-practice';
+import { addGoal, removeGoal } from '$lib/server/goals';
 import { findLearner } from '$lib/server/learners';
-import { assignmentsOf } from '$lib/server/practice';
-import type { PageServerLoad } from './$types';
+import { forecastsOf, learnersInPractice, planOf } from '$lib/server/learner-practice';
+import { lessonsOf, tasksOf } from '$lib/server/lessons';
+import { practiceWays, studioNow } from '$lib/server/practice-ways';
+import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
   const learner = findLearner(params.id);
   if (!learner) error(404, 'There is no such learner in the studio.');
-  return { learner, assignments: assignmentsOf([params.id]), nowMs: Date.now() };
+  const nowMs = Date.now();
+  const { ways } = practiceWays();
+  const { day } = studioNow(nowMs, ways.timeZone);
+  const [who] = learnersInPractice([learner], day);
+  const forecasts = forecastsOf(who!, day, true);
+  return {
+    learner,
+    nowMs,
+    today: day,
+    assignments: who!.pieces.map((piece) => ({
+      ...piece.assignment,
+      goals: piece.goals,
+      targetBpm: targetOf(piece),
+      goalDay: piece.goal?.onDay ?? null,
+      played: playedOf(piece.entries),
+      forecast: forecasts.find(({ assignmentId }) => assignmentId === piece.assignmentId) ?? null,
+    })),
+    plan: planOf(who!, ways, day),
+    set: tasksOf(params.id),
+    lessons: lessonsOf(params.id),
+  };
+};
+
+const goal = z.object({
+  assignmentId: z.string().min(1),
+  date: z.string(),
+  targetBpm: z.coerce.number().int().min(20).max(320),
+  event: z.string().trim().max(80).default(''),
+  isFromMemory: z.string().optional(),
+});
+
+export const actions: Actions = {
+  addGoal: async ({ request, params }) => {
+    const parsed = goal.safeParse(Object.fromEntries(await request.formData()));
+    const onDay = parsed.success ? dayNumber(parsed.data.date) : null;
+    if (!parsed.success || onDay === null)
+      return fail(400, { message: 'Give a date, and a tempo from 20 to 320 beats a minute.' });
+    const { assignmentId, targetBpm, event, isFromMemory } = parsed.data;
+    const added = addGoal(
+      {
+        learnerId: params.id,
+        assignmentId,
+        onDay,
+        targetBpm,
+        event,
+        isFromMemory: isFromMemory !== undefined,
+      },
+      Date.now(),
+    );
+    return added.ok ? { message: null } : fail(404, { message: added.message });
+  },
+  dropGoal: async ({ request }) => {
+    removeGoal(String((await request.formData()).get('id') ?? ''));
+    return { message: null };
+  },
 };

@@ -2,9 +2,12 @@
   import { COUNTING_STYLES } from '$lib/core/document/choices/counting-styles.data';
   import { keyboardLabel } from '$lib/core/hands/keyboards.data';
   import { PEDAL_USES } from '$lib/core/learner/pedal-use';
-  import { dayOf, shortDay } from '$lib/ui/parts/dates';
+  import { dayOf, longDay, shortDay } from '$lib/ui/parts/dates';
   import { spanLabel } from '$lib/core/learner/hands';
   import EarlierEditions from '$lib/ui/register/earlier-editions.svelte';
+  import GoalsOfPiece from '$lib/ui/register/goals-of-piece.svelte';
+  import PlanToday from '$lib/ui/register/plan-today.svelte';
+  import TempoChart from '$lib/ui/register/tempo-chart.svelte';
   import Register from '$lib/ui/register/register.svelte';
   import type { PageProps } from './$types';
 
@@ -28,8 +31,24 @@
         {#if learner.notes}· {learner.notes}{/if}
       </p>
     </div>
-    <a class="button" href="/learners/{learner.id}/profile">Hands and ways</a>
+    <div class="flex flex-wrap justify-end gap-2">
+      <a class="button" href="/learners/{learner.id}/calendar.ics" download>Calendar</a>
+      <a class="button" href="/learners/{learner.id}/log.csv" download>Log as CSV</a>
+      <a class="button" href="/learners/{learner.id}/log">Bring in entries</a>
+      <a class="button" href="/learners/{learner.id}/profile">Hands and ways</a>
+    </div>
   </div>
+  <PlanToday
+    plan={data.plan}
+    nameOf={(assignmentId, sectionId) => {
+      const piece = data.assignments.find(({ id }) => id === assignmentId);
+      return {
+        title: piece?.title ?? '',
+        section: piece?.sections.find(({ id }) => id === sectionId)?.name ?? '',
+      };
+    }}
+    birthYear={learner.birthYear}
+  />
   {#each data.assignments as assignment (assignment.id)}
     <section id="a{assignment.id}" class="mt-5" aria-labelledby="h{assignment.id}">
       <div class="mb-2 flex flex-wrap items-baseline gap-x-4">
@@ -63,7 +82,25 @@
             </ul>
           </div>
         {/if}
+        <GoalsOfPiece
+          assignmentId={assignment.id}
+          title={assignment.title}
+          targetBpm={assignment.targetBpm}
+          today={data.today}
+          goals={assignment.goals}
+          sections={assignment.sections}
+          forecast={assignment.forecast}
+        />
         <Register {assignment} nowMs={data.nowMs} />
+        {#if assignment.played.length > 0}
+          <TempoChart
+            sections={assignment.sections}
+            played={assignment.played}
+            targetBpm={assignment.targetBpm}
+            goalDay={assignment.goalDay}
+            forecasts={assignment.forecast?.forecast.sections ?? []}
+          />
+        {/if}
         <EarlierEditions editions={assignment.before} />
       {/if}
     </section>
@@ -72,4 +109,18 @@
       Nothing has been handed out to {learner.name} yet. Open an arrangement on the Bench and choose “Hand out”.
     </p>
   {/each}
+  {#if data.lessons.length > 0}
+    <section class="mt-6" aria-labelledby="lessons-of">
+      <h2 id="lessons-of">Lessons</h2>
+      <ul>
+        {#each data.lessons as lesson (lesson.id)}
+          <li>
+            <a href="/lessons/{lesson.id}">{longDay(lesson.onDay)}</a>{lesson.endedAtMs
+              ? ''
+              : ', not ended'}{lesson.note ? `: ${lesson.note}` : ''}
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
 </div>

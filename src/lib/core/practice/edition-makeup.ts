@@ -1,0 +1,78 @@
+import { z } from 'zod';
+import type { Edition } from '../handout/edition';
+import { tempoOf } from '../score/tempo';
+
+/** What practising goes by of an edition, so that lists and plans need not read the whole of it. */
+export const editionMakeupSchema = z.object({
+  /** Quarters a minute, as printed. */
+  tempoBpm: z.int(),
+  rung: z.int(),
+  hasLeft: z.boolean(),
+  hasLeftChords: z.boolean(),
+  hasPedal: z.boolean(),
+  hasWords: z.boolean(),
+  /** Sections with octaves or wide chords enough to count as strain, by id. */
+  straining: z.array(z.string()),
+});
+
+export type EditionMakeup = Readonly<z.infer<typeof editionMakeupSchema>>;
+
+/** As an edition is taken whose makeup is not known. */
+export const USUAL_MAKEUP: EditionMakeup = {
+  tempoBpm: 80,
+  rung: 3,
+  hasLeft: true,
+  hasLeftChords: true,
+  hasPedal: true,
+  hasWords: true,
+  straining: [],
+};
+
+/** Octaves and more in one hand, so many a measure on average, ask for care. */
+const WIDE_SEMITONES = 12;
+const STRAINING_PER_MEASURE = 1;
+
+/** What an edition has for its stages, and how fast it goes. O(notes). */
+export function editionMakeup({
+  score,
+  sections,
+  recipe,
+}: Pick<Edition, 'score' | 'sections' | 'recipe'>): EditionMakeup {
+  const left = score.notes.filter((note) => note.staff === 1 && !note.grace);
+  const onsets = new Map<string, number[]>();
+  for (const note of score.notes) {
+    if (note.staff > 1 || note.grace) continue;
+    const name = `${note.staff}/${note.at}`;
+    onsets.set(name, [
+      ...(onsets.get(name) ?? []),
+      note.pitch.octave * 7 + 'CDEFGAB'.indexOf(note.pitch.step),
+    ]);
+  }
+  const isWide = (staff: number, at: number) => {
+    const steps = onsets.get(`${staff}/${at}`) ?? [];
+    return Math.max(...steps) - Math.min(...steps) >= (WIDE_SEMITONES * 7) / 12;
+  };
+  const wide = [...new Map(score.notes.map((note) => [`${note.staff}/${note.at}`, note])).values()].filter(
+    (note) => note.staff <= 1 && isWide(note.staff, note.at),
+  );
+  return {
+    tempoBpm: Math.round(tempoOf(score)),
+    rung: recipe.rung,
+    hasLeft: left.length > 0,
+    hasLeftChords: left.some((note) => (onsets.get(`1/${note.at}`)?.length ?? 0) > 1),
+    hasPedal: score.marks.some(({ kind }) => kind === 'pedal'),
+    hasWords: score.words.length > 0 || score.notes.some(({ lyrics }) => lyrics.length > 0),
+    straining: sections
+      .filter(
+        ({ from, to }) =>
+          wide.filter(({ measure }) => measure >= from && measure <= to).length >=
+          STRAINING_PER_MEASURE * (to - from + 1),
+      )
+      .map(({ id }) => id),
+  };
+}
+
+/** What a section of a rung weighs, as far as the rung tells: the middle of its ceiling. */
+export function usualLoad(rung: number): number {
+  return [12, 22, 35, 48, 62, 75][Math.max(0, Math.min(5, rung - 1))]!;
+}

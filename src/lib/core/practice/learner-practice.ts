@@ -1,0 +1,148 @@
+import type { SectionPrint } from '../handout/fingerprint';
+import { usualLoad, type EditionMakeup } from './edition-makeup';
+import type { ForecastTask, Played, ToLearn } from './forecast';
+import type { PlanPiece, PlanSection, PlanState } from './plan-state';
+import { standingEntries, type PracticeEntry } from './register';
+import { standingOf, type SectionStanding } from './standing';
+import { stagesFor, type StageWishes } from './stage-order';
+import type { PracticeWays } from './ways';
+
+/** A piece that a learner plays from now, with its log. */
+export interface PieceInPractice {
+  readonly assignmentId: string;
+  readonly title: string;
+  readonly sections: readonly SectionPrint[];
+  readonly makeup: EditionMakeup;
+  readonly entries: readonly PracticeEntry[];
+  readonly goal: { readonly onDay: number; readonly targetBpm: number } | null;
+}
+
+/** What bounds a learner's practice. */
+export interface PracticeLimits {
+  readonly birthYear: number | null;
+  readonly minutesADay: number;
+  readonly daysAWeek: number;
+  readonly firstHand: StageWishes['first'];
+  readonly maxBpm: number | null;
+  readonly usesPedal: boolean;
+}
+
+export function targetOf({ goal, makeup }: Pick<PieceInPractice, 'goal' | 'makeup'>): number {
+  return goal?.targetBpm ?? makeup.tempoBpm;
+}
+
+/** Where the learner stands with each section of a piece. */
+export function standings(
+  piece: PieceInPractice,
+  limits: PracticeLimits,
+  ways: PracticeWays,
+): readonly SectionStanding[] {
+  const { makeup } = piece;
+  const stages = stagesFor(
+    { first: limits.firstHand, chosen: ways.stages },
+    {
+      hasRight: true,
+      hasLeft: makeup.hasLeft,
+      hasLeftChords: makeup.hasLeftChords,
+      hasPedal: makeup.hasPedal && limits.usesPedal,
+      hasWords: makeup.hasWords,
+    },
+  );
+  return piece.sections.map((section) =>
+    standingOf(section, piece.entries, {
+      stages,
+      targetBpm: targetOf(piece),
+      maxBpm: limits.maxBpm,
+      rule: ways.ladder,
+      goalDay: piece.goal?.onDay ?? null,
+    }),
+  );
+}
+
+/** The section that has the same music and comes first; null where it is the first of its kind. */
+export function repeatedSection(sections: readonly SectionPrint[], index: number): SectionPrint | null {
+  const first = sections.findIndex(({ print }) => print === sections[index]!.print);
+  return first < index ? sections[first]! : null;
+}
+
+/** What plans go by: every piece of the learner. Pieces and sections are named by their ids. */
+export function planStateOf(
+  pieces: readonly PieceInPractice[],
+  limits: PracticeLimits,
+  ways: PracticeWays,
+): PlanState {
+  return {
+    learner: {
+      birthYear: limits.birthYear,
+      minutesADay: limits.minutesADay,
+      daysAWeek: limits.daysAWeek,
+      hasPedal: limits.usesPedal,
+      maxBpm: limits.maxBpm,
+    },
+    pieces: pieces.map((piece): PlanPiece => {
+      const own = standings(piece, limits, ways);
+      return {
+        piece: piece.assignmentId,
+        targetBpm: targetOf(piece),
+        goalDay: piece.goal?.onDay ?? null,
+        sections: own.map((standing, index) => planSectionOf(piece, standing, index)),
+      };
+    }),
+  };
+}
+
+function planSectionOf(piece: PieceInPractice, standing: SectionStanding, index: number): PlanSection {
+  const { section, stage, place, isLearned, secureBpm, lastOnDay, troubles, card } = standing;
+  const next = piece.sections[index + 1];
+  const repeats = repeatedSection(piece.sections, index);
+  return {
+    section: section.id,
+    measures: section.to - section.from + 1,
+    repeats: repeats?.id ?? null,
+    stage: stage?.id ?? 'memory',
+    tempoBpm: isLearned ? secureBpm : place.tempoBpm > 0 ? place.tempoBpm : secureBpm,
+    cleanRuns: place.isPassed ? 0 : place.cleanRuns,
+    failedRuns: place.failedRuns,
+    lastOnDay,
+    dueOnDay: card?.dueDay ?? null,
+    isLearned,
+    trouble: troubles,
+    isStraining: piece.makeup.straining.includes(section.id),
+    joinsWith: next?.id ?? null,
+  };
+}
+
+/** What the log says of a piece for its forecast; null where it has no date. */
+export function forecastTaskOf(
+  piece: PieceInPractice,
+  { maxBpm }: Pick<PracticeLimits, 'maxBpm'>,
+  today: number,
+): ForecastTask | null {
+  if (!piece.goal) return null;
+  const taught = piece.sections.filter((_, index) => repeatedSection(piece.sections, index) === null);
+  return {
+    played: playedOf(piece.entries),
+    toLearn: taught.map((section): ToLearn => ({
+      section: section.id,
+      measures: section.to - section.from + 1,
+      load: usualLoad(piece.makeup.rung),
+      worth: piece.sections
+        .filter(({ print }) => print === section.print)
+        .reduce((sum, { from, to }) => sum + to - from + 1, 0),
+    })),
+    targetBpm: piece.goal.targetBpm,
+    goalDay: piece.goal.onDay,
+    today,
+    maxBpm,
+  };
+}
+
+/** Turns that were played at a tempo. */
+export function playedOf(entries: readonly PracticeEntry[]): readonly Played[] {
+  return standingEntries(entries)
+    .filter(({ kind }) => kind === 'passed' || kind === 'clean' || kind === 'again')
+    .map(({ onDay, sectionId, stage, tempoBpm, kind, cleanRuns, failedRuns, minutes }) => ({
+      ...{ onDay, section: sectionId, stage, tempoBpm, minutes, failedRuns },
+      cleanRuns: kind === 'passed' ? Math.max(1, cleanRuns) : cleanRuns,
+    }));
+}

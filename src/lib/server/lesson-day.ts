@@ -1,0 +1,86 @@
+import { isMended } from '../core/practice/trouble';
+import { standings } from '../core/practice/learner-practice';
+import type { ForecastState } from '../core/practice/forecast';
+import { listLearners } from './learners';
+import { forecastsOf, learnersInPractice, type LearnerInPractice } from './learner-practice';
+import { heldLessons, lessonsOn, tasksOf } from './lessons';
+import { practiceWays, studioNow } from './practice-ways';
+
+/** What a teacher wants to know of a learner before a lesson. */
+export interface LearnerBefore {
+  readonly id: string;
+  readonly name: string;
+  readonly lastOnDay: number | null;
+  readonly set: readonly string[];
+  /** Marks since it was set. */
+  readonly marksSince: number;
+  readonly next: readonly { readonly title: string; readonly section: string; readonly stage: string }[];
+  readonly troubles: readonly string[];
+  readonly atRisk: readonly {
+    readonly title: string;
+    readonly onDay: number;
+    readonly state: ForecastState;
+  }[];
+}
+
+/** The lessons of today in order of time, and the learners who have none. A handful of statements. */
+export function lessonDay(nowMs: number) {
+  const { ways } = practiceWays();
+  const { day, minute } = studioNow(nowMs, ways.timeZone);
+  const everyone = listLearners();
+  const held = heldLessons(day, day);
+  const coming = new Set(held.flatMap(({ learnerIds }) => learnerIds));
+  const who = learnersInPractice(
+    everyone.filter(({ id }) => coming.has(id)),
+    day,
+  );
+  const before = new Map(who.map((each) => [each.learner.id, beforeLesson(each, day)]));
+  const given = lessonsOn(day);
+  return {
+    day,
+    minute,
+    lessonMinutes: ways.lessonMinutes,
+    lessons: held.map(({ slotId, minuteOfDay, lengthMinutes, learnerIds, movedFromDay }) => ({
+      ...{ slotId, minuteOfDay, lengthMinutes, movedFromDay },
+      learnerIds,
+      learners: learnerIds.flatMap((id) => before.get(id) ?? []),
+      given: given.find((lesson) => lesson.slotId === slotId) ?? null,
+    })),
+    others: given.filter(({ slotId }) => !held.some((each) => each.slotId === slotId)),
+    everyone: everyone.map(({ id, name }) => ({ id, name })),
+  };
+}
+
+function beforeLesson(who: LearnerInPractice, day: number): LearnerBefore {
+  const { ways } = practiceWays();
+  const last = tasksOf(who.learner.id);
+  const entries = who.pieces.flatMap((piece) => piece.entries);
+  const rows = who.pieces.flatMap((piece) =>
+    standings(piece, who.limits, ways).map((standing) => ({ piece, standing })),
+  );
+  return {
+    id: who.learner.id,
+    name: who.learner.name,
+    lastOnDay: last?.onDay ?? null,
+    set: last?.tasks.map(({ sentence }) => sentence) ?? [],
+    marksSince: last ? entries.filter(({ onDay }) => onDay > last.onDay).length : 0,
+    next: who.pieces.flatMap((piece) => {
+      const own = rows.find((row) => row.piece === piece && !row.standing.isLearned);
+      return own?.standing.stage
+        ? [{ title: piece.title, section: own.standing.section.name, stage: own.standing.stage.label }]
+        : [];
+    }),
+    troubles: rows.flatMap(({ piece, standing }) =>
+      standing.troubles
+        .filter((trouble) => !isMended(trouble))
+        .map(({ measure }) => `${piece.title}, measure ${measure + 1}`),
+    ),
+    atRisk: forecastsOf(who, day, false).flatMap(({ assignmentId, forecast }) => {
+      const piece = who.pieces.find((each) => each.assignmentId === assignmentId)!;
+      const isBehind = forecast.state === 'late' || forecast.state === 'at-risk';
+      return isBehind && piece.goal
+        ? [{ title: piece.title, onDay: piece.goal.onDay, state: forecast.state }]
+        : [];
+    }),
+  };
+}

@@ -1,0 +1,358 @@
+import { prepareEngraving, type Markings } from '$lib/core/engrave/source';
+import { planPassage } from '$lib/core/engrave/plan-lines';
+import { lineWidthOf, optionsFor, pageWidthFor } from '$lib/core/engrave/views';
+import { buildTimeline } from '$lib/core/playback/timeline';
+import { standings, targetOf, type PracticeLimits } from '$lib/core/practice/learner-practice';
+import { PLAIN_MARK, type PracticeEntry } from '$lib/core/practice/register';
+import type { SectionStanding } from '$lib/core/practice/standing';
+import { stagesFor } from '$lib/core/practice/stage-order';
+import type { Stage } from '$lib/core/practice/stages.data';
+import type { TroubleKind } from '$lib/core/practice/trouble';
+import type { PracticeWays } from '$lib/core/practice/ways';
+import type { Score } from '$lib/core/score/model';
+import { tempoOf } from '$lib/core/score/tempo';
+import type { LearnerInPractice, PieceOfLearner } from '$lib/server/learner-practice';
+import { api } from '../api/api';
+import { newId } from '../parts/new-id';
+import { Player } from '../playback/player.svelte';
+import { Outbox } from './outbox.svelte';
+
+export interface LessonOpening {
+  readonly lessonId: string;
+  readonly startedAtMs: number;
+  readonly endedAtMs: number | null;
+  readonly lengthMinutes: number;
+  readonly note: string;
+  readonly today: number;
+  readonly ways: PracticeWays;
+  readonly learners: readonly LearnerInPractice[];
+}
+
+/** Where one learner is in the lesson: a piece, a section, a stage, a tempo. */
+export class MarkLine {
+  #piece = $state(0);
+  #section = $state(0);
+  /** Chosen by hand; null follows the log. */
+  #stage = $state<number | null>(null);
+  /** Digits typed for the tempo; empty follows the ladder. */
+  typed = $state('');
+  entries = $state.raw<readonly PracticeEntry[]>([]);
+
+  constructor(
+    readonly who: LearnerInPractice,
+    private readonly ways: PracticeWays,
+  ) {
+    const firstOpen = this.standings.findIndex(({ isLearned }) => !isLearned);
+    this.#section = Math.max(0, firstOpen);
+  }
+
+  readonly piece = $derived.by<PieceOfLearner | null>(() => this.who.pieces[this.#piece] ?? null);
+  readonly standings = $derived.by<readonly SectionStanding[]>(() =>
+    this.piece ? standings(this.#withMarks(this.piece), this.who.limits, this.ways) : [],
+  );
+  readonly standing = $derived<SectionStanding | null>(this.standings[this.#section] ?? null);
+  readonly stages = $derived.by<readonly Stage[]>(() =>
+    this.piece ? stagesOf(this.piece, this.who.limits, this.ways) : [],
+  );
+  readonly stage = $derived<Stage | null>(
+    this.#stage === null
+      ? (this.standing?.stage ?? this.stages.at(-1) ?? null)
+      : (this.stages[this.#stage] ?? null),
+  );
+  readonly isInWork = $derived(this.stage !== null && this.stage.id === this.standing?.stage?.id);
+  /** The tempo of the next run: typed, or where the ladder stands. */
+  readonly tempoBpm = $derived.by(() => {
+    if (this.typed !== '') return Number(this.typed);
+    if (!this.stage?.needsTempo || !this.piece) return null;
+    if (this.isInWork && this.standing && this.standing.ladder.length > 0)
+      return this.standing.place.tempoBpm;
+    return Math.round((targetOf(this.piece) * (this.stage.share ?? 100)) / 100);
+  });
+  /** Clean runs so far at this stage and tempo. */
+  readonly cleanRuns = $derived(this.isInWork ? (this.standing?.place.cleanRuns ?? 0) : 0);
+  readonly runsToPass = $derived.by(() => (this.stage?.needsTempo ? this.ways.ladder.cleanRuns : 1));
+
+  #withMarks(piece: PieceOfLearner): PieceOfLearner {
+    const own = this.entries.filter((entry) => !piece.entries.some(({ id }) => id === entry.id));
+    return { ...piece, entries: [...piece.entries, ...own] };
+  }
+
+  chooseSection(index: number): void {
+    this.#section = Math.max(0, Math.min(this.standings.length - 1, index));
+    this.#stage = null;
+    this.typed = '';
+  }
+
+  stepSection(by: 1 | -1): void {
+    this.chooseSection(this.#section + by);
+  }
+
+  stepStage(by: 1 | -1): void {
+    const at = this.stages.findIndex(({ id }) => id === this.stage?.id);
+    this.#stage = Math.max(0, Math.min(this.stages.length - 1, at + by));
+    this.typed = '';
+  }
+
+  choosePiece(index: number): void {
+    this.#piece = Math.max(0, Math.min(this.who.pieces.length - 1, index));
+    this.#section = 0;
+    const firstOpen = this.standings.findIndex(({ isLearned }) => !isLearned);
+    this.chooseSection(Math.max(0, firstOpen));
+  }
+
+  get pieceIndex(): number {
+    return this.#piece;
+  }
+
+  get sectionIndex(): number {
+    return this.#section;
+  }
+
+  /** After a mark the stage follows the log again. */
+  follow(): void {
+    this.#stage = null;
+    this.typed = '';
+  }
+}
+
+function stagesOf({ makeup }: PieceOfLearner, limits: PracticeLimits, ways: PracticeWays): readonly Stage[] {
+  return stagesFor(
+    { first: limits.firstHand, chosen: ways.stages },
+    {
+      hasRight: true,
+      hasLeft: makeup.hasLeft,
+      hasLeftChords: makeup.hasLeftChords,
+      hasPedal: makeup.hasPedal && limits.usesPedal,
+      hasWords: makeup.hasWords,
+    },
+  );
+}
+
+const LESSON_MARKINGS: Markings = {
+  fingers: true,
+  counts: false,
+  chordSymbols: true,
+  lyrics: true,
+  pedal: true,
+};
+
+/** A lesson as its parts see it: who is marked now, the music in front, and the marks on their way. */
+export class LessonSession {
+  readonly player = new Player();
+  readonly outbox = new Outbox((entry) => api.logEntry(entry));
+  readonly lines: readonly MarkLine[];
+  #active = $state(0);
+  /** Measures that are selected, ordinals of the edition. */
+  range = $state.raw<{ readonly from: number; readonly to: number } | null>(null);
+  scores = $state.raw<ReadonlyMap<string, Score>>(new Map());
+  problem = $state('');
+  /** What the last mark was, in words; undo says it, too. */
+  said = $state('');
+  isClicking = $state(false);
+  widthPx = $state(900);
+  #undo = $state.raw<
+    readonly { readonly line: MarkLine; readonly entry: PracticeEntry; readonly words: string }[]
+  >([]);
+
+  constructor(readonly opening: LessonOpening) {
+    this.lines = opening.learners.map((who) => new MarkLine(who, opening.ways));
+    for (const line of this.lines)
+      for (const { assignment } of line.who.pieces) void this.#load(assignment.editionId);
+  }
+
+  readonly line = $derived.by(() => this.lines[this.#active] ?? null);
+  readonly score = $derived.by(() => {
+    const edition = this.line?.piece?.assignment.editionId;
+    return edition === undefined ? null : (this.scores.get(edition) ?? null);
+  });
+  readonly options = $derived(optionsFor(pageWidthFor('bench', this.widthPx)));
+  readonly source = $derived(this.score ? prepareEngraving(this.score, []) : null);
+  /** The lines of the section, with the beat before it where a loop would need it. */
+  readonly systems = $derived.by(() => {
+    const section = this.line?.standing?.section;
+    if (!this.source || !section) return [];
+    const layout = { lineWidth: lineWidthOf(this.options), mostMeasures: 5, markings: LESSON_MARKINGS };
+    return planPassage(this.source, layout, section);
+  });
+  readonly canUndo = $derived(this.#undo.length > 0);
+  readonly toUndo = $derived(this.#undo.at(-1)?.words ?? '');
+
+  get active(): number {
+    return this.#active;
+  }
+
+  activate(index: number): void {
+    this.#active = (index + this.lines.length) % this.lines.length;
+    this.range = null;
+  }
+
+  async #load(edition: string): Promise<void> {
+    if (this.scores.has(edition)) return;
+    const score = await api.editionScore(edition);
+    if (score.ok) this.scores = new Map(this.scores).set(edition, score.value);
+    else this.problem = `The music could not be loaded. ${score.message}`;
+  }
+
+  /** One clean run; where the stage asks for no more, the stage is passed. */
+  clean(): void {
+    const { line } = this;
+    if (!line?.stage) return;
+    const { cleanRuns, runsToPass, stage, tempoBpm, standing, isInWork } = line;
+    const top = standing?.ladder.at(-1) ?? 0;
+    const isTop = !stage.ladder || (tempoBpm ?? 0) >= top;
+    const passes = isTop && cleanRuns + 1 >= runsToPass;
+    const words = `${line.who.learner.name}: ${standing?.section.name}, ${stage.label.toLowerCase()}`;
+    if (passes || !isInWork) this.pass();
+    else
+      this.#mark(line, { kind: 'clean', cleanRuns: 1 }, `${words}, clean ${cleanRuns + 1} of ${runsToPass}`);
+  }
+
+  /** The stage is passed as it is. */
+  pass(): void {
+    const { line } = this;
+    if (!line?.stage) return;
+    const at = line.tempoBpm === null ? '' : ` at ${line.tempoBpm}`;
+    this.#mark(
+      line,
+      { kind: 'passed', cleanRuns: 1 },
+      `${line.who.learner.name}: ${line.standing?.section.name}, ${line.stage.label.toLowerCase()} passed${at}`,
+    );
+    line.follow();
+  }
+
+  again(): void {
+    const { line } = this;
+    if (!line?.stage) return;
+    this.#mark(
+      line,
+      { kind: 'again', failedRuns: 1 },
+      `${line.who.learner.name}: ${line.standing?.section.name}, ${line.stage.label.toLowerCase()}, again`,
+    );
+  }
+
+  /** Marks the selected measures, or the first of the section, as going wrong. */
+  trouble(kind: TroubleKind, label: string): void {
+    const { line } = this;
+    const section = line?.standing?.section;
+    if (!line || !section) return;
+    const { from, to } = this.range ?? { from: section.from, to: section.from };
+    this.#mark(
+      line,
+      { kind: 'trouble', trouble: { from, to, kind, hand: null } },
+      `${line.who.learner.name}: ${label} in measure ${this.numberOf(from)}`,
+    );
+    this.range = null;
+  }
+
+  /** A place that went wrong went right today. */
+  mend(index: number): void {
+    const { line } = this;
+    const trouble = line?.standing?.troubles[index];
+    if (!line || !trouble) return;
+    const { measure: from, to, kind, hand } = trouble;
+    this.#mark(
+      line,
+      { kind: 'mended', trouble: { from, to, kind, hand } },
+      `${line.who.learner.name}: measure ${this.numberOf(from)} went right`,
+    );
+  }
+
+  undo(): void {
+    const last = this.#undo.at(-1);
+    if (!last) return;
+    this.#undo = this.#undo.slice(0, -1);
+    const { line, entry, words } = last;
+    this.#append(line, {
+      ...entry,
+      id: newId(),
+      kind: 'withdrawn',
+      correctsId: entry.id,
+      createdAtMs: Date.now(),
+    });
+    this.said = `Taken back: ${words}`;
+  }
+
+  type(digit: string): void {
+    const { line } = this;
+    if (!line) return;
+    const next = line.typed.length >= 3 ? digit : line.typed + digit;
+    line.typed = next === '0' ? '' : next;
+  }
+
+  numberOf(measure: number): string {
+    return this.score?.measures[measure]?.number || String(measure + 1);
+  }
+
+  /** Plays the section, or the selected measures, at the tempo of the mark line, the other hand left out if asked. */
+  play(): void {
+    const { score, line } = this;
+    const section = line?.standing?.section;
+    if (this.player.state === 'playing' || this.player.state === 'loading') return this.player.stop();
+    if (!score || !line || !section) return;
+    const { from, to } = this.range ?? section;
+    const tempoPercent = Math.round((100 * (line.tempoBpm ?? tempoOf(score))) / tempoOf(score));
+    const options = {
+      ...this.player.options(from, to),
+      tempoPercent: Math.max(10, Math.min(400, tempoPercent)),
+    };
+    void this.player.play(() => Promise.resolve(buildTimeline(score, [], options)), this.player.isLooped);
+  }
+
+  /** The click of the step's tempo, until it is asked to stop. */
+  click(): void {
+    const { score, line } = this;
+    if (this.isClicking || this.player.state !== 'idle') {
+      this.isClicking = false;
+      return this.player.stop();
+    }
+    const tempo = line?.tempoBpm ?? (score ? tempoOf(score) : 80);
+    const beats = score?.measures[0]?.time.beats ?? 4;
+    const seconds = (beats * 60) / tempo;
+    const clicks = Array.from({ length: beats }, (_, index) => ({
+      at: (index * 60) / tempo,
+      weight: index === 0 ? ('downbeat' as const) : ('beat' as const),
+    }));
+    this.isClicking = true;
+    void this.player.play(
+      () => Promise.resolve({ sounds: [], clicks, measures: [], seconds, loopAt: 0 }),
+      true,
+    );
+  }
+
+  #mark(line: MarkLine, mark: Partial<PracticeEntry> & Pick<PracticeEntry, 'kind'>, words: string): void {
+    const section = line.standing?.section;
+    if (!section || !line.stage || !line.piece) return;
+    if (line.tempoBpm !== null && (line.tempoBpm < 20 || line.tempoBpm > 320)) {
+      this.said = 'A tempo lies between 20 and 320 beats a minute: nothing was marked.';
+      line.typed = '';
+      return;
+    }
+    const entry: PracticeEntry = {
+      ...PLAIN_MARK,
+      id: newId(),
+      sectionId: section.id,
+      stage: line.stage.id,
+      tempoBpm: line.tempoBpm,
+      onDay: this.opening.today,
+      correctsId: null,
+      createdAtMs: Date.now(),
+      lessonId: this.opening.lessonId,
+      ...mark,
+    };
+    this.#append(line, entry);
+    this.#undo = [...this.#undo, { line, entry, words }];
+    this.said = words;
+    line.typed = '';
+  }
+
+  #append(line: MarkLine, entry: PracticeEntry): void {
+    line.entries = [...line.entries, entry];
+    const { createdAtMs, earnedOn: _, ...rest } = entry;
+    void this.outbox.add({ ...rest, assignmentId: line.piece!.assignmentId, markedAtMs: createdAtMs });
+  }
+
+  dispose(): void {
+    this.player.stop();
+    this.outbox.stop();
+  }
+}

@@ -1,0 +1,154 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import { clockOf, WEEKDAYS, weekdayOf } from '$lib/core/practice/slots';
+  import type { lessonDay } from '$lib/server/lesson-day';
+  import { shortDay } from '../parts/dates';
+  import SheetDialog from '../parts/sheet-dialog.svelte';
+  import StateWord from '../parts/state-word.svelte';
+
+  const { lessons: data, message }: { lessons: ReturnType<typeof lessonDay>; message: string | null } =
+    $props();
+  let isAdding = $state(false);
+  let isStarting = $state(false);
+</script>
+
+<section aria-labelledby="lessons-heading">
+  <div class="mb-2 flex flex-wrap items-center gap-3">
+    <h2 id="lessons-heading">Lessons today</h2>
+    <span class="ml-auto flex gap-2">
+      <button class="button" disabled={data.everyone.length === 0} onclick={() => (isStarting = true)}
+        >Start another lesson …</button
+      >
+      <button class="button" disabled={data.everyone.length === 0} onclick={() => (isAdding = true)}
+        >Add a weekly lesson …</button
+      >
+    </span>
+  </div>
+  {#if message}<p class="fault mb-2" role="alert">{message}</p>{/if}
+  {#if data.lessons.length === 0}
+    <p class="notice">
+      No lessons today. A weekly lesson has a day, a time and those who come; it then stands here on its day,
+      with what was set and what is next.
+    </p>
+  {/if}
+  <ol class="grid gap-3">
+    {#each data.lessons as lesson (lesson.slotId)}
+      <li class="grid grid-cols-[4.5rem_1fr_auto] items-start gap-x-4 border-t border-line pt-3">
+        <p class="text-lg font-bold tabular-nums">{clockOf(lesson.minuteOfDay)}</p>
+        <div class="grid gap-3">
+          {#each lesson.learners as learner (learner.id)}
+            <div>
+              <h3 class="font-bold"><a href="/learners/{learner.id}">{learner.name}</a></h3>
+              {#if learner.next.length > 0}
+                <p>
+                  Next: {#each learner.next as next, index (next.title)}{index > 0 ? '; ' : ''}{next.title},
+                    <strong>{next.section}</strong>, {next.stage.toLowerCase()}{/each}
+                </p>
+              {:else}<p class="text-quiet">Nothing handed out yet, or all of it at tempo.</p>{/if}
+              {#if learner.troubles.length > 0}<p class="text-rust">
+                  To mend: {learner.troubles.join('; ')}
+                </p>{/if}
+              {#each learner.atRisk as goal (goal.title)}
+                <p><StateWord state={goal.state} /> for {goal.title} on {shortDay(goal.onDay)}</p>
+              {/each}
+              {#if learner.lastOnDay !== null}
+                <details class="text-sm text-quiet">
+                  <summary class="cursor-pointer"
+                    >Set on {shortDay(learner.lastOnDay)}: {learner.set.length} things, {learner.marksSince} marked
+                    since</summary
+                  >
+                  <ul class="list-disc pl-5">
+                    {#each learner.set as sentence (sentence)}<li>{sentence}</li>{/each}
+                  </ul>
+                </details>
+              {/if}
+            </div>
+          {/each}
+        </div>
+        <div class="flex flex-col items-end gap-1.5">
+          {#if lesson.given?.endedAtMs}
+            <a class="button" href="/lessons/{lesson.given.id}">Look at the lesson</a>
+          {:else if lesson.given}
+            <a class="button button-main" href="/lessons/{lesson.given.id}">Go on with the lesson</a>
+          {:else}
+            <form method="POST" action="/?/start">
+              {#each lesson.learnerIds as id (id)}<input type="hidden" name="learnerId" value={id} />{/each}
+              <input type="hidden" name="slotId" value={lesson.slotId} />
+              <input type="hidden" name="lengthMinutes" value={lesson.lengthMinutes} />
+              <button class="button button-main">Start the lesson</button>
+            </form>
+          {/if}
+          <form method="POST" action="/?/except" use:enhance class="flex gap-2 text-sm">
+            <input type="hidden" name="slotId" value={lesson.slotId} />
+            <input type="hidden" name="day" value={data.day} />
+            <button class="link" name="do" value="cancel">Falls out today</button>
+            <button class="link" name="do" value="remove">No longer weekly</button>
+          </form>
+        </div>
+      </li>
+    {/each}
+  </ol>
+  {#if data.others.length > 0}
+    <p class="mt-3 text-sm">
+      Also today: {#each data.others as lesson (lesson.id)}<a class="mr-2" href="/lessons/{lesson.id}"
+          >{lesson.learnerIds
+            .map((id) => data.everyone.find((each) => each.id === id)?.name)
+            .join(', ')}{lesson.endedAtMs ? '' : ' (not ended)'}</a
+        >{/each}
+    </p>
+  {/if}
+</section>
+
+{#snippet who()}
+  <fieldset class="grid grid-cols-2 gap-x-4 gap-y-1">
+    <legend class="mb-1 font-semibold">Who comes</legend>
+    {#each data.everyone as { id, name } (id)}
+      <label class="flex items-center gap-2"
+        ><input type="checkbox" name="learnerId" value={id} /> {name}</label
+      >
+    {/each}
+  </fieldset>
+{/snippet}
+
+<SheetDialog bind:open={isAdding} title="A weekly lesson">
+  <form
+    method="POST"
+    action="/?/slot"
+    class="grid gap-3"
+    use:enhance={() =>
+      async ({ result, update }) => {
+        await update();
+        if (result.type === 'success') isAdding = false;
+      }}
+  >
+    {@render who()}
+    <div class="grid grid-cols-3 gap-3">
+      <label class="field"
+        >Day<select name="weekday" value={String(weekdayOf(data.day))}
+          >{#each WEEKDAYS as name, index (name)}<option value={String(index)}>{name}</option>{/each}</select
+        ></label
+      >
+      <label class="field">Time<input type="time" name="time" value="15:30" required /></label>
+      <label class="field"
+        >Minutes<input
+          type="number"
+          name="lengthMinutes"
+          min="5"
+          max="240"
+          value={data.lessonMinutes}
+          required
+        /></label
+      >
+    </div>
+    {#if message}<p class="fault" role="alert">{message}</p>{/if}
+    <div class="flex justify-end"><button class="button button-main">Add</button></div>
+  </form>
+</SheetDialog>
+
+<SheetDialog bind:open={isStarting} title="Start a lesson">
+  <form method="POST" action="/?/start" class="grid gap-3">
+    {@render who()}
+    <input type="hidden" name="lengthMinutes" value={data.lessonMinutes} />
+    <div class="flex justify-end"><button class="button button-main">Start</button></div>
+  </form>
+</SheetDialog>

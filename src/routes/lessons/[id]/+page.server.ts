@@ -1,0 +1,34 @@
+import { error } from '@sveltejs/kit';
+import { weekTasks } from '$lib/core/practice/week-tasks';
+import { listLearners } from '$lib/server/learners';
+import { learnersInPractice, weekOf } from '$lib/server/learner-practice';
+import { findLesson, tasksOf, tasksOfLesson } from '$lib/server/lessons';
+import { practiceWays } from '$lib/server/practice-ways';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ params }) => {
+  const lesson = findLesson(params.id);
+  if (!lesson) error(404, 'There is no such lesson. It may have been started in another studio.');
+  const { ways } = practiceWays();
+  const who = listLearners().filter(({ id }) => lesson.learnerIds.includes(id));
+  const learners = learnersInPractice(who, lesson.onDay);
+  return {
+    lesson,
+    ways,
+    learners,
+    weeks: learners.map((each) => {
+      const titles = new Map(each.pieces.map((piece) => [piece.assignmentId, piece]));
+      const nameOf = (assignmentId: string, sectionId: string) => {
+        const piece = titles.get(assignmentId);
+        return `${piece?.title ?? ''}, ${piece?.sections.find(({ id }) => id === sectionId)?.name ?? ''}`;
+      };
+      const last = tasksOf(each.learner.id);
+      return {
+        learnerId: each.learner.id,
+        set: tasksOfLesson(lesson.id, each.learner.id),
+        before: last && last.lessonId !== lesson.id ? last : null,
+        proposed: weekTasks(weekOf(each, ways, lesson.onDay + 1), nameOf),
+      };
+    }),
+  };
+};

@@ -1,0 +1,25 @@
+<script lang="ts">
+  import Lesson from '$lib/ui/lesson/lesson.svelte';
+  import type { PageProps } from './$types';
+
+  const { data }: PageProps = $props();
+  const names = $derived(data.learners.map(({ learner }) => learner.name).join(', '));
+</script>
+
+<svelte:head><title>Lesson, {names} · Key Path</title></svelte:head>
+<h1 class="sr-only">Lesson, {names}</h1>
+{#key data.lesson.id}
+  <Lesson
+    opening={{
+      lessonId: data.lesson.id,
+      startedAtMs: data.lesson.startedAtMs,
+      endedAtMs: data.lesson.endedAtMs,
+      lengthMinutes: data.lesson.lengthMinutes,
+      note: data.lesson.note,
+      today: data.lesson.onDay,
+      ways: data.ways,
+      learners: data.learners,
+    }}
+    weeks={data.weeks}
+  />
+{/key}
