@@ -11,8 +11,9 @@ import { handOut } from '../src/lib/server/editions';
 import { addLearner } from '../src/lib/server/learners';
 import type { Found } from '../src/lib/server/outcome';
 import { keepPiece, readUpload, sourceScore } from '../src/lib/server/pieces';
-import { assignmentsOf, logEntry } from '../src/lib/server/practice';
 import { stopWork } from '../src/lib/server/work/pool';
+import { makeHistory } from './history';
+import { LESSONS } from './lessons';
 import { ARRANGEMENTS, LEARNERS, SOURCES, type DemoArrangement } from './studio';
 
 function found<T>(outcome: Found<T>): T {
@@ -79,27 +80,9 @@ async function makeArrangement(
   return id;
 }
 
-async function stamp(arrangementId: string, learnerId: string, plan: DemoArrangement): Promise<void> {
-  const given = await handOut(arrangementId, learnerId, nowMs - 28 * MS_PER_DAY);
+async function give(arrangementId: string, learnerId: string): Promise<void> {
+  const given = await handOut(arrangementId, learnerId, nowMs - 60 * MS_PER_DAY);
   if (!given.ok) throw new Error(given.message);
-  const assignment = assignmentsOf([learnerId]).find((each) => each.id === given.value.assignmentId)!;
-  for (const [index, { section, stage, tempo, daysAgo }] of plan.stamps.entries()) {
-    const sectionId = assignment.sections[section]!.id;
-    const onDay = Math.floor(nowMs / MS_PER_DAY) - daysAgo;
-    logEntry(
-      {
-        id: randomUUID(),
-        assignmentId: assignment.id,
-        sectionId,
-        stage,
-        kind: 'passed',
-        tempoBpm: tempo,
-        onDay,
-        correctsId: null,
-      },
-      nowMs - daysAgo * MS_PER_DAY + index,
-    );
-  }
 }
 
 const learnerIds = new Map(
@@ -125,8 +108,11 @@ for (const file of SOURCES) pieceIds.set(file.replace(/\.\w+$/, ''), await impor
 for (const plan of ARRANGEMENTS) {
   const learnerId = plan.learner === null ? null : learnerIds.get(plan.learner)!;
   const id = await makeArrangement(pieceIds.get(plan.file)!, plan, learnerId);
-  if (learnerId) await stamp(id, learnerId, plan);
+  if (learnerId) await give(id, learnerId);
+  if (plan.partner) await give(id, learnerIds.get(plan.partner)!);
 }
+const today = Math.floor(nowMs / MS_PER_DAY);
+for (const [index, plan] of LESSONS.entries()) makeHistory(plan, learnerIds, today, index + 1);
 closeDatabase();
 await stopWork();
 console.log(

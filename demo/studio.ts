@@ -1,4 +1,3 @@
-import type { StageId } from '../src/lib/core/practice/stages.data';
 import type { Setting } from '../src/lib/core/document/choices/settings.data';
 import type { LeftTexture } from '../src/lib/core/document/choices/textures.data';
 import type { NewLearner } from '../src/lib/server/learners';
@@ -100,13 +99,6 @@ export const SOURCES: readonly string[] = [
   'ferry-stairs.abc',
 ];
 
-export interface DemoStamp {
-  readonly section: number;
-  readonly stage: StageId;
-  readonly tempo: number | null;
-  readonly daysAgo: number;
-}
-
 export interface DemoArrangement {
   readonly file: string;
   readonly name: string;
@@ -122,7 +114,8 @@ export interface DemoArrangement {
   /** Fingers by measure ordinal and place of the note in the right hand. */
   readonly fingers?: readonly (readonly [measure: number, place: number, finger: number])[];
   readonly learner: string | null;
-  readonly stamps: readonly DemoStamp[];
+  /** Who plays it together with the learner. */
+  readonly partner?: string;
 }
 
 export const ARRANGEMENTS: readonly DemoArrangement[] = [
@@ -142,15 +135,6 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
       [25, 0, 5],
     ],
     learner: 'Noor',
-    stamps: [
-      { section: 0, stage: 'listen', tempo: null, daysAgo: 21 },
-      { section: 0, stage: 'right-counts', tempo: 56, daysAgo: 21 },
-      { section: 0, stage: 'left-counts', tempo: 60, daysAgo: 14 },
-      { section: 0, stage: 'slow-together', tempo: 52, daysAgo: 7 },
-      { section: 0, stage: 'together', tempo: 72, daysAgo: 7 },
-      { section: 1, stage: 'right-counts', tempo: 60, daysAgo: 7 },
-      { section: 2, stage: 'listen', tempo: null, daysAgo: 7 },
-    ],
   },
   {
     file: 'lantern-on-the-quay',
@@ -159,10 +143,6 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     rung: 2,
     counts: true,
     learner: 'Bram',
-    stamps: [
-      { section: 0, stage: 'tap-count', tempo: null, daysAgo: 12 },
-      { section: 0, stage: 'right-counts', tempo: 50, daysAgo: 5 },
-    ],
   },
   {
     file: 'lantern-on-the-quay',
@@ -170,8 +150,7 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     key: null,
     rung: 1,
     counts: true,
-    learner: null,
-    stamps: [],
+    learner: 'Ida',
   },
   {
     file: 'slow-tide',
@@ -181,7 +160,6 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     setting: 'sing',
     counts: false,
     learner: 'Ida',
-    stamps: [{ section: 0, stage: 'listen', tempo: null, daysAgo: 3 }],
   },
   {
     file: 'slow-tide',
@@ -191,7 +169,6 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     setting: 'sing',
     counts: false,
     learner: 'Elske',
-    stamps: [],
   },
   {
     file: 'slow-tide',
@@ -200,8 +177,8 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     rung: 2,
     setting: 'two',
     counts: true,
-    learner: null,
-    stamps: [],
+    learner: 'Marit',
+    partner: 'Osk',
   },
   {
     file: 'net-and-needle',
@@ -212,12 +189,6 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     counts: true,
     painted: [{ from: 8, to: 11, texture: 'broken-triads' }],
     learner: 'Tam',
-    stamps: [
-      { section: 0, stage: 'right', tempo: 44, daysAgo: 9 },
-      { section: 0, stage: 'left', tempo: 48, daysAgo: 9 },
-      { section: 0, stage: 'at-tempo', tempo: 66, daysAgo: 2 },
-      { section: 1, stage: 'right-counts', tempo: 40, daysAgo: 2 },
-    ],
   },
   {
     file: 'winter-berth',
@@ -226,7 +197,6 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     rung: 3,
     counts: false,
     learner: null,
-    stamps: [],
   },
   {
     file: 'rope-and-tar',
@@ -236,10 +206,6 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     leftTexture: 'root-then-chord',
     counts: true,
     learner: 'Ruben',
-    stamps: [
-      { section: 0, stage: 'listen', tempo: null, daysAgo: 6 },
-      { section: 0, stage: 'right-counts', tempo: 44, daysAgo: 1 },
-    ],
   },
   {
     file: 'two-boats',
@@ -249,7 +215,6 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     setting: 'study',
     counts: true,
     learner: 'Elske',
-    stamps: [],
   },
   {
     file: 'two-boats',
@@ -259,7 +224,6 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     leftTexture: 'held-root',
     counts: true,
     learner: 'Osk',
-    stamps: [],
   },
   {
     file: 'fog-signal',
@@ -268,7 +232,6 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     rung: 4,
     counts: true,
     learner: null,
-    stamps: [],
   },
   {
     file: 'ferry-stairs',
@@ -278,6 +241,5 @@ export const ARRANGEMENTS: readonly DemoArrangement[] = [
     setting: 'study',
     counts: false,
     learner: 'Ruben',
-    stamps: [],
   },
 ];

@@ -8,7 +8,8 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = () => {
   const nowMs = Date.now();
-  return { ...today(), nowMs, lessons: lessonDay(nowMs) };
+  const lessons = lessonDay(nowMs);
+  return { ...today(lessons.day), nowMs, lessons };
 };
 
 const whole = (least: number, most: number) => z.coerce.number().int().min(least).max(most);

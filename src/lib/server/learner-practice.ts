@@ -113,6 +113,7 @@ export function forecastsOf(
           daysAWeek: limits.daysAWeek,
           minutesADay: limits.minutesADay,
           mostMinutes: MOST_MINUTES,
+          nameOf: (section) => piece.sections.find(({ id }) => id === section)?.name ?? section,
           lowerLoadShare: rung > 1 ? Math.round((100 * usualLoad(rung - 1)) / usualLoad(rung)) : null,
         })
       : [];

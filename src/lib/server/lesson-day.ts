@@ -1,5 +1,5 @@
 import { isMended } from '../core/practice/trouble';
-import { standings } from '../core/practice/learner-practice';
+import { nextStepOf, standings } from '../core/practice/learner-practice';
 import type { ForecastState } from '../core/practice/forecast';
 import { listLearners } from './learners';
 import { forecastsOf, learnersInPractice, type LearnerInPractice } from './learner-practice';
@@ -14,6 +14,7 @@ export interface LearnerBefore {
   readonly set: readonly string[];
   /** Marks since it was set. */
   readonly marksSince: number;
+  readonly hasPieces: boolean;
   readonly next: readonly { readonly title: string; readonly section: string; readonly stage: string }[];
   readonly troubles: readonly string[];
   readonly atRisk: readonly {
@@ -64,11 +65,10 @@ function beforeLesson(who: LearnerInPractice, day: number): LearnerBefore {
     lastOnDay: last?.onDay ?? null,
     set: last?.tasks.map(({ sentence }) => sentence) ?? [],
     marksSince: last ? entries.filter(({ onDay }) => onDay > last.onDay).length : 0,
+    hasPieces: who.pieces.length > 0,
     next: who.pieces.flatMap((piece) => {
-      const own = rows.find((row) => row.piece === piece && !row.standing.isLearned);
-      return own?.standing.stage
-        ? [{ title: piece.title, section: own.standing.section.name, stage: own.standing.stage.label }]
-        : [];
+      const next = nextStepOf(piece, who.limits, ways);
+      return next ? [{ title: piece.title, section: next.section.name, stage: next.stage.label }] : [];
     }),
     troubles: rows.flatMap(({ piece, standing }) =>
       standing.troubles

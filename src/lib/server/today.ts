@@ -2,7 +2,9 @@ import { desc, eq } from 'drizzle-orm';
 import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces } from './db/schema';
 import { listLearners, type Learner } from './learners';
-import { assignmentsOf } from './practice';
+import { nextStepOf } from '../core/practice/learner-practice';
+import { learnersInPractice } from './learner-practice';
+import { practiceWays } from './practice-ways';
 import { askedOf, knownPrints } from './prints';
 import { comparePrints } from './print-queue';
 import { studioRules, whomFor } from './settings';
@@ -11,26 +13,27 @@ import { studioRules, whomFor } from './settings';
 const MOST_IN_WORK = 60;
 
 /** Each learner's next step, and the arrangements that are not handed out as they now stand. A handful of statements. */
-export function today() {
+export function today(day: number) {
   const everyone = listLearners();
-  const byLearner = new Map<string, ReturnType<typeof assignmentsOf>[number][]>();
-  for (const each of assignmentsOf(everyone.map(({ id }) => id)))
-    byLearner.set(each.learnerId, [...(byLearner.get(each.learnerId) ?? []), each]);
+  const { ways } = practiceWays();
   return {
-    learners: everyone.map(({ id, name }) => ({
-      id,
-      name,
-      steps: (byLearner.get(id) ?? []).map((assignment) => ({
-        assignmentId: assignment.id,
-        title: assignment.title,
-        problem: assignment.problem,
-        section: assignment.next?.section.name ?? null,
-        stage: assignment.next?.stage.label ?? null,
-        lastDay: assignment.entries.reduce<number | null>(
-          (latest, entry) => Math.max(latest ?? 0, entry.onDay),
-          null,
-        ),
-      })),
+    learners: learnersInPractice(everyone, day).map((who) => ({
+      id: who.learner.id,
+      name: who.learner.name,
+      steps: who.pieces.map((piece) => {
+        const next = nextStepOf(piece, who.limits, ways);
+        return {
+          assignmentId: piece.assignmentId,
+          title: piece.title,
+          problem: piece.assignment.problem,
+          section: next?.section.name ?? null,
+          stage: next?.stage.label ?? null,
+          lastDay: piece.entries.reduce<number | null>(
+            (latest, entry) => Math.max(latest ?? 0, entry.onDay),
+            null,
+          ),
+        };
+      }),
     })),
     inWork: inWork(everyone),
   };

@@ -29,6 +29,10 @@
       return { name, day: Number(day), event: event.join('/'), items };
     }),
   );
+  function minutesIn(items: readonly { readonly minutes: number }[]): string {
+    const whole = Math.ceil(items.reduce((sum, { minutes }) => sum + minutes, 0));
+    return `${whole} ${whole === 1 ? 'minute' : 'minutes'}`;
+  }
   /** The order with one piece moved. */
   function moved(ids: readonly string[], index: number, by: 1 | -1): readonly string[] {
     const list = [...ids];
@@ -97,9 +101,7 @@
         <h2>{programme.event}, {longDay(programme.day)}</h2>
         <p class="text-quiet">
           {programme.items.length}
-          {programme.items.length === 1 ? 'piece' : 'pieces'}, about {Math.ceil(
-            programme.items.reduce((sum, { minutes }) => sum + minutes, 0),
-          )} minutes of music
+          {programme.items.length === 1 ? 'piece' : 'pieces'}, about {minutesIn(programme.items)} of music
         </p>
         <ol class="mt-1 grid gap-1">
           {#each programme.items as item, index (item.id)}

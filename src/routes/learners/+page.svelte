@@ -14,9 +14,12 @@
 <div class="mx-auto max-w-6xl p-6">
   <div class="mb-3 flex items-center justify-between">
     <h1>Learners</h1>
-    <button class="button button-main" onclick={() => (isAdding = true)}
-      ><UserPlus size={17} aria-hidden="true" />Add a learner …</button
-    >
+    <span class="flex gap-2">
+      <a class="button" href="/learners/import">Bring in a list …</a>
+      <button class="button button-main" onclick={() => (isAdding = true)}
+        ><UserPlus size={17} aria-hidden="true" />Add a learner …</button
+      >
+    </span>
   </div>
   {#if data.learners.length === 0}
     <p class="notice">

@@ -75,10 +75,21 @@ const profileFields = learnerFields.extend({
   fingeringStyle: keysOf<FingeringStyle>(FINGERING_STYLES).default('smooth'),
   fingerNames: keysOf<FingerNames>(FINGER_NAMES).default('numbers'),
   reads: z.array(keysOf<Reading>(READING)).default(['treble', 'bass']),
-  minutesADay: z.number().int().min(5, 'Give at least 5 minutes.').max(240, 'More than four hours a day is not planned.').default(20),
+  minutesADay: z
+    .number()
+    .int()
+    .min(5, 'Give at least 5 minutes.')
+    .max(240, 'More than four hours a day is not planned.')
+    .default(20),
   daysAWeek: z.number().int().min(1, 'At least one day.').max(7, 'A week has seven days.').default(5),
   firstHand: z.enum(['right', 'left']).default('right'),
-  maxBpm: z.number().int().min(30, 'From 30 beats a minute.').max(320, 'At most 320.').nullable().default(null),
+  maxBpm: z
+    .number()
+    .int()
+    .min(30, 'From 30 beats a minute.')
+    .max(320, 'At most 320.')
+    .nullable()
+    .default(null),
   knownKeys: listOf((text) => readKey(text) !== null, 'Write keys such as C, G, Am, parted by commas.'),
   knownChords: listOf((text) => readChord(text).ok, 'Write chords such as C, F, G7, parted by commas.'),
 });

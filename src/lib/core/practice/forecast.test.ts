@@ -79,6 +79,7 @@ describe('what would help', () => {
       minutesADay: 20,
       mostMinutes: 22,
       lowerLoadShare: 70,
+      nameOf: (section: string) => section,
     };
     const helps = whatWouldHelp(late);
     expect(helps.length).toBeGreaterThan(1);

@@ -192,17 +192,23 @@ const TOGETHER = STAGES.findIndex(({ id }) => id === 'slow-together');
  * runs are told, what was reached lies a little below.
  */
 function occasionsOf({ played, targetBpm, today }: ForecastTask, section: string): readonly Occasion[] {
-  const timed = played.filter(
-    (each) => each.section === section && each.tempoBpm !== null && each.onDay <= today,
+  const told = timedTurns(
+    played.filter((each) => each.onDay <= today),
+    section,
   );
-  const together = timed.filter(({ stage }) => STAGES.findIndex(({ id }) => id === stage) >= TOGETHER);
-  const told = together.length > 0 ? together : timed;
   const days = new Map<number, number>();
   for (const { onDay, tempoBpm, cleanRuns, failedRuns } of told) {
     const reached = tempoBpm! * (cleanRuns === 0 && failedRuns > 0 ? FAILED_SHARE : 1);
     days.set(onDay, Math.max(days.get(onDay) ?? 0, reached));
   }
   return [...days].sort(([a], [b]) => a - b).map(([, tempo], count) => ({ count, share: tempo / targetBpm }));
+}
+
+/** The turns of a section that tell its tempo: of both hands once they play together, else of one. */
+export function timedTurns(played: readonly Played[], section: string): readonly Played[] {
+  const timed = played.filter((each) => each.section === section && each.tempoBpm !== null);
+  const together = timed.filter(({ stage }) => STAGES.findIndex(({ id }) => id === stage) >= TOGETHER);
+  return together.length > 0 ? together : timed;
 }
 
 const FAILED_SHARE = 0.95;

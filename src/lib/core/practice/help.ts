@@ -16,6 +16,8 @@ export interface HelpTask extends ForecastTask {
   readonly mostMinutes: number;
   /** What the sections weigh a rung lower, as a share of now in hundredths; null where there is no rung below. */
   readonly lowerLoadShare: number | null;
+  /** How a section is called. */
+  readonly nameOf: (section: string) => string;
 }
 
 /** What would help, each worked out again, the most helpful first: those that change nothing are left out. */
@@ -36,7 +38,7 @@ export function whatWouldHelp(task: HelpTask): readonly Help[] {
       ? null
       : [
           'sections',
-          `Without ${least.join(' and ')}, which ${least.length === 1 ? 'is' : 'are'} worth least.`,
+          `Without ${least.map(task.nameOf).join(' and ')}, which ${least.length === 1 ? 'is' : 'are'} worth least.`,
           without(task, least),
         ],
     ['slower-90', `At 90 % of the tempo, ${slower(90).targetBpm}.`, slower(90)],

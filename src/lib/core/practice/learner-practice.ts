@@ -2,7 +2,7 @@ import type { SectionPrint } from '../handout/fingerprint';
 import { usualLoad, type EditionMakeup } from './edition-makeup';
 import type { ForecastTask, Played, ToLearn } from './forecast';
 import type { PlanPiece, PlanSection, PlanState } from './plan-state';
-import { standingEntries, type PracticeEntry } from './register';
+import { standingEntries, type NextStep, type PracticeEntry } from './register';
 import { standingOf, type SectionStanding } from './standing';
 import { stagesFor, type StageWishes } from './stage-order';
 import type { PracticeWays } from './ways';
@@ -57,6 +57,19 @@ export function standings(
       goalDay: piece.goal?.onDay ?? null,
     }),
   );
+}
+
+/** The next thing to do: the stage in work of the first section that is neither at tempo nor a repeat of another; null when all are. */
+export function nextStepOf(
+  piece: PieceInPractice,
+  limits: PracticeLimits,
+  ways: PracticeWays,
+): NextStep | null {
+  const next = standings(piece, limits, ways).find(
+    ({ isLearned, stage }, index) =>
+      !isLearned && stage !== null && repeatedSection(piece.sections, index) === null,
+  );
+  return next?.stage ? { section: next.section, stage: next.stage } : null;
 }
 
 /** The section that has the same music and comes first; null where it is the first of its kind. */

@@ -76,7 +76,7 @@
 </script>
 
 <section
-  class="max-h-[55vh] overflow-y-auto border-t-2 border-sea bg-paper px-4 py-3"
+  class="max-h-[55vh] shrink-0 overflow-y-auto border-t-2 border-sea bg-paper px-4 py-3"
   aria-label="For the week"
 >
   <div class="flex items-baseline gap-4">

@@ -4,6 +4,7 @@ import { lineWidthOf, optionsFor, pageWidthFor } from '$lib/core/engrave/views';
 import { buildTimeline } from '$lib/core/playback/timeline';
 import { standings, targetOf, type PracticeLimits } from '$lib/core/practice/learner-practice';
 import { PLAIN_MARK, type PracticeEntry } from '$lib/core/practice/register';
+import { cleanRunIs, runsToPass } from '$lib/core/practice/run';
 import type { SectionStanding } from '$lib/core/practice/standing';
 import { stagesFor } from '$lib/core/practice/stage-order';
 import type { Stage } from '$lib/core/practice/stages.data';
@@ -70,7 +71,7 @@ export class MarkLine {
   });
   /** Clean runs so far at this stage and tempo. */
   readonly cleanRuns = $derived(this.isInWork ? (this.standing?.place.cleanRuns ?? 0) : 0);
-  readonly runsToPass = $derived.by(() => (this.stage?.needsTempo ? this.ways.ladder.cleanRuns : 1));
+  readonly runsToPass = $derived.by(() => (this.stage ? runsToPass(this.stage, this.ways.ladder) : 1));
 
   #withMarks(piece: PieceOfLearner): PieceOfLearner {
     const own = this.entries.filter((entry) => !piece.entries.some(({ id }) => id === entry.id));
@@ -197,14 +198,15 @@ export class LessonSession {
   clean(): void {
     const { line } = this;
     if (!line?.stage) return;
-    const { cleanRuns, runsToPass, stage, tempoBpm, standing, isInWork } = line;
-    const top = standing?.ladder.at(-1) ?? 0;
-    const isTop = !stage.ladder || (tempoBpm ?? 0) >= top;
-    const passes = isTop && cleanRuns + 1 >= runsToPass;
-    const words = `${line.who.learner.name}: ${standing?.section.name}, ${stage.label.toLowerCase()}`;
-    if (passes || !isInWork) this.pass();
-    else
-      this.#mark(line, { kind: 'clean', cleanRuns: 1 }, `${words}, clean ${cleanRuns + 1} of ${runsToPass}`);
+    const { cleanRuns, stage, tempoBpm, standing } = line;
+    if (!standing) return;
+    if (cleanRunIs(standing, stage, tempoBpm, this.opening.ways.ladder) === 'passed') return this.pass();
+    const words = `${line.who.learner.name}: ${standing.section.name}, ${stage.label.toLowerCase()}`;
+    this.#mark(
+      line,
+      { kind: 'clean', cleanRuns: 1 },
+      `${words}, clean ${cleanRuns + 1} of ${line.runsToPass}`,
+    );
   }
 
   /** The stage is passed as it is. */

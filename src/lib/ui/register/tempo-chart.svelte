@@ -1,8 +1,7 @@
 <script lang="ts">
   import type { ECharts } from 'echarts/core';
   import { onMount } from 'svelte';
-  import type { SectionForecast } from '$lib/core/practice/forecast';
-  import type { Played } from '$lib/core/practice/forecast';
+  import { timedTurns, type Played, type SectionForecast } from '$lib/core/practice/forecast';
   import { LINE_DASHES, LINE_MARKS, lineChart } from '../parts/chart';
   import { dayToField, shortDay } from '../parts/dates';
 
@@ -24,9 +23,8 @@
   const lines = $derived(
     sections.flatMap(({ id, name }) => {
       const days = new Map<number, number>();
-      for (const { section, onDay, tempoBpm, cleanRuns } of played)
-        if (section === id && tempoBpm !== null && cleanRuns > 0)
-          days.set(onDay, Math.max(days.get(onDay) ?? 0, tempoBpm));
+      for (const { onDay, tempoBpm, cleanRuns } of timedTurns(played, id))
+        if (tempoBpm !== null && cleanRuns > 0) days.set(onDay, Math.max(days.get(onDay) ?? 0, tempoBpm));
       const points = [...days].sort(([a], [b]) => a - b);
       return points.length === 0 ? [] : [{ id, name, points }];
     }),

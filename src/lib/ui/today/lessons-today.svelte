@@ -44,7 +44,11 @@
                   Next: {#each learner.next as next, index (next.title)}{index > 0 ? '; ' : ''}{next.title},
                     <strong>{next.section}</strong>, {next.stage.toLowerCase()}{/each}
                 </p>
-              {:else}<p class="text-quiet">Nothing handed out yet, or all of it at tempo.</p>{/if}
+              {:else}<p class="text-quiet">
+                  {learner.hasPieces
+                    ? 'Everything is at tempo: time for a new piece, or a faster one.'
+                    : 'Nothing handed out yet.'}
+                </p>{/if}
               {#if learner.troubles.length > 0}<p class="text-rust">
                   To mend: {learner.troubles.join('; ')}
                 </p>{/if}

@@ -1,7 +1,7 @@
 import { error, fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { dayNumber } from '$lib/core/practice/day-number';
-import { playedOf, targetOf } from '$lib/core/practice/learner-practice';
+import { nextStepOf, playedOf, targetOf } from '$lib/core/practice/learner-practice';
 import { addGoal, removeGoal } from '$lib/server/goals';
 import { findLearner } from '$lib/server/learners';
 import { forecastsOf, learnersInPractice, planOf } from '$lib/server/learner-practice';
@@ -23,6 +23,7 @@ export const load: PageServerLoad = ({ params }) => {
     today: day,
     assignments: who!.pieces.map((piece) => ({
       ...piece.assignment,
+      next: nextStepOf(piece, who!.limits, ways),
       goals: piece.goals,
       targetBpm: targetOf(piece),
       goalDay: piece.goal?.onDay ?? null,
