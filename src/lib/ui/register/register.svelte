@@ -23,11 +23,18 @@
   const { assignment, nowMs }: Props = $props();
   const stamps = $derived(standingStamps(assignment.entries));
 
-  let open = $state.raw<{
-    section: SectionPrint;
-    stage: (typeof STAGES)[number];
-    standing: PracticeEntry | null;
-  } | null>(null);
+  interface Square {
+    readonly section: SectionPrint;
+    readonly stage: (typeof STAGES)[number];
+    readonly standing: PracticeEntry | null;
+  }
+  let open = $state.raw<Square | null>(null);
+  /** Squares that are stamped together; the first is the one that is open. */
+  let together = $state.raw<readonly Square[]>([]);
+  /** Corners of the squares that are selected: where it began, and where the focus is. */
+  let anchor = $state.raw<{ readonly row: number; readonly column: number } | null>(null);
+  let focus = $state.raw({ row: 0, column: 0 });
+  let table: HTMLTableElement;
   let isOpen = $state(false);
   let day = $state('');
   let tempo = $state<number | undefined>();
@@ -41,6 +48,41 @@
   const lastTempo = $derived(
     [...assignment.entries].reverse().find((entry) => entry.tempoBpm !== null)?.tempoBpm ?? undefined,
   );
+
+  const squareAt = (section: SectionPrint, stage: (typeof STAGES)[number]): Square => ({
+    section,
+    stage,
+    standing: stamps.get(stampKey(section.id, stage.id)) ?? null,
+  });
+  const isSelected = (row: number, column: number) =>
+    anchor !== null &&
+    row >= Math.min(anchor.row, focus.row) &&
+    row <= Math.max(anchor.row, focus.row) &&
+    column >= Math.min(anchor.column, focus.column) &&
+    column <= Math.max(anchor.column, focus.column);
+
+  /** Arrows go from square to square, with Shift they take more in; Enter stamps what is taken. */
+  function walk(event: KeyboardEvent, row: number, column: number) {
+    const by = { ArrowRight: [0, 1], ArrowLeft: [0, -1], ArrowDown: [1, 0], ArrowUp: [-1, 0] }[event.key];
+    if (by) {
+      event.preventDefault();
+      event.stopPropagation();
+      anchor = event.shiftKey ? (anchor ?? { row, column }) : null;
+      focus = {
+        row: Math.max(0, Math.min(assignment.sections.length - 1, row + by[0]!)),
+        column: Math.max(0, Math.min(STAGES.length - 1, column + by[1]!)),
+      };
+      table.querySelector<HTMLElement>(`[data-square="${focus.row}/${focus.column}"]`)?.focus();
+    } else if (event.key === 'Escape') anchor = null;
+  }
+
+  function press(row: number, column: number) {
+    const taken = assignment.sections.flatMap((section, at) =>
+      STAGES.flatMap((stage, place) => (isSelected(at, place) ? [squareAt(section, stage)] : [])),
+    );
+    together = taken.length > 1 && isSelected(row, column) ? taken.filter(({ standing }) => !standing) : [];
+    ask(assignment.sections[row]!, STAGES[column]!);
+  }
 
   function ask(section: SectionPrint, stage: (typeof STAGES)[number]) {
     const standing = stamps.get(stampKey(section.id, stage.id)) ?? null;
@@ -59,25 +101,33 @@
     if (tempo !== undefined && tempo !== null && (tempo < 20 || tempo > 320))
       return void (problem = 'A tempo lies between 20 and 320 beats a minute.');
     isSending = true;
-    const entry = {
-      id: entryId,
-      assignmentId: assignment.id,
-      sectionId: open.section.id,
-      stage: open.stage.id,
-      kind,
-      tempoBpm: tempo ?? null,
-      onDay,
-      correctsId: open.standing?.id ?? null,
-    };
-    const logged = await api.logEntry(entry);
-    isSending = false;
-    if (!logged.ok) {
-      problem = logged.code === 'refused' ? logged.message : `${logged.message} Nothing was stamped.`;
+    const squares: readonly Square[] = kind === 'passed' && together.length > 1 ? together : [open];
+    for (const [index, square] of squares.entries()) {
+      const logged = await api.logEntry({
+        id: index === 0 ? entryId : newId(),
+        assignmentId: assignment.id,
+        sectionId: square.section.id,
+        stage: square.stage.id,
+        kind,
+        tempoBpm: square.stage.needsTempo ? (tempo ?? null) : null,
+        onDay,
+        correctsId: square.standing?.id ?? null,
+      });
+      if (logged.ok) continue;
+      isSending = false;
+      problem =
+        logged.code === 'refused'
+          ? logged.message
+          : `${logged.message} ${index === 0 ? 'Nothing was stamped.' : `The first ${index} were stamped.`}`;
       return;
     }
+    isSending = false;
+    anchor = null;
     isOpen = false;
     toast.success(
-      `${open.section.name}, ${open.stage.label.toLowerCase()}: ${kind === 'passed' ? 'stamped' : 'withdrawn'}`,
+      together.length > 1 && kind === 'passed'
+        ? `${together.length} squares stamped`
+        : `${open.section.name}, ${open.stage.label.toLowerCase()}: ${kind === 'passed' ? 'stamped' : 'withdrawn'}`,
     );
     await invalidateAll();
   }
@@ -86,7 +136,7 @@
 <!-- A region that scrolls must be reachable by keyboard. -->
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div class="overflow-x-auto" role="region" aria-label="Register" tabindex="0">
-  <table class="w-full min-w-[70rem] border-collapse bg-paper text-sm">
+  <table bind:this={table} class="w-full min-w-[70rem] border-collapse bg-paper text-sm">
     <thead>
       <tr>
         <th class="sticky left-0 w-28 border border-line bg-paper px-2 py-1 text-left">Section</th>
@@ -97,14 +147,14 @@
       </tr>
     </thead>
     <tbody>
-      {#each assignment.sections as section (section.id)}
+      {#each assignment.sections as section, row (section.id)}
         <tr>
           <th class="sticky left-0 border border-line bg-paper px-2 py-1 text-left">
             {section.name}<span class="block text-xs font-normal whitespace-nowrap text-quiet"
               >{section.firstNumber}–{section.lastNumber}</span
             >
           </th>
-          {#each STAGES as stage (stage.id)}
+          {#each STAGES as stage, column (stage.id)}
             {@const stamp = stamps.get(stampKey(section.id, stage.id))}
             <td class="h-12 border border-line p-0">
               <button
@@ -112,13 +162,17 @@
                   ? 'bg-sea text-white hover:bg-sea-deep'
                   : 'hover:bg-sea-wash'} {isNext(section, stage.id)
                   ? 'outline-2 -outline-offset-2 outline-sea outline-dashed'
-                  : ''}"
+                  : ''} {isSelected(row, column) ? 'shadow-[inset_0_0_0_3px_var(--color-brass)]' : ''}"
+                data-square="{row}/{column}"
+                tabindex={focus.row === row && focus.column === column ? 0 : -1}
+                onfocus={() => (focus = { row, column })}
+                onkeydown={(event) => walk(event, row, column)}
                 aria-label="{section.name}, {stage.label}: {stamp
                   ? `stamped ${shortDay(stamp.onDay)}${stamp.tempoBpm ? ` at ${stamp.tempoBpm}` : ''}${stamp.earnedOn ? `, on edition ${stamp.earnedOn}` : ''}`
                   : isNext(section, stage.id)
                     ? 'next, not stamped'
                     : 'not stamped'}"
-                onclick={() => ask(section, stage)}
+                onclick={() => press(row, column)}
               >
                 {#if stamp}
                   <span class="font-bold">{shortDay(stamp.onDay)}</span>
@@ -145,7 +199,14 @@
   </details>
 {/if}
 
-<SheetDialog bind:open={isOpen} title={open ? `${open.section.name}: ${open.stage.label.toLowerCase()}` : ''}>
+<SheetDialog
+  bind:open={isOpen}
+  title={together.length > 1
+    ? `${together.length} squares`
+    : open
+      ? `${open.section.name}: ${open.stage.label.toLowerCase()}`
+      : ''}
+>
   <form
     class="grid gap-3"
     onsubmit={(event) => {
@@ -159,15 +220,19 @@
         >Tempo, beats a minute<input type="number" min="20" max="320" bind:value={tempo} /></label
       >
     </div>
-    {#if open?.standing}<p class="text-sm text-quiet">
+    {#if open?.standing && together.length < 2}<p class="text-sm text-quiet">
         Stamped already. A correction is written as a new entry; the log keeps both.
       </p>{/if}
     {#if problem}<p class="fault" role="alert">{problem}</p>{/if}
     <div class="flex justify-end gap-2">
-      {#if open?.standing}<button type="button" class="button" onclick={() => send('withdrawn')}
-          >Withdraw the stamp</button
+      {#if open?.standing && together.length < 2}<button
+          type="button"
+          class="button"
+          onclick={() => send('withdrawn')}>Withdraw the stamp</button
         >{/if}
-      <button class="button button-main" disabled={isSending}>{open?.standing ? 'Correct' : 'Stamp'}</button>
+      <button class="button button-main" disabled={isSending}
+        >{open?.standing && together.length < 2 ? 'Correct' : 'Stamp'}</button
+      >
     </div>
   </form>
 </SheetDialog>
