@@ -40,8 +40,8 @@ const TROUBLE = { least: 2, usual: 3, most: 4 } as const;
 const REVISIT_MINUTES = 2;
 const JOIN_MINUTES = 3;
 const SHORT_DAY = 10;
-/** Sections that are learned side by side. */
-const SIDE_BY_SIDE = 2;
+/** Sections that are learned in alternation on a day. */
+const SIDE_BY_SIDE = 3;
 
 /**
  * A day's practice within the learner's minutes, rests taken off: a warm-up, places that go wrong, what is due, new work in
@@ -172,7 +172,7 @@ class Day {
             'new',
             each,
             items.some(({ what }) => what === 'new')
-              ? 'What is begun comes first; two sections at a time.'
+              ? 'What is begun comes first, three sections a day at the most.'
               : 'Today’s minutes go to what goes wrong and what is due.',
           ),
         ),
@@ -259,7 +259,7 @@ class Day {
 
   /** New work in turns of three to six minutes, two sections in alternation. */
   #turns(fresh: readonly Place[], share: number): readonly PlanItem[] {
-    const side = fresh.slice(0, share >= 2 * TURN.least ? SIDE_BY_SIDE : 1);
+    const side = fresh.slice(0, Math.min(SIDE_BY_SIDE, Math.floor(share / TURN.least)));
     if (side.length === 0 || share < TURN.least) return [];
     const count = Math.max(side.length, Math.ceil(share / TURN.most));
     const each = Math.floor(share / count);

@@ -3,6 +3,9 @@ import type { PlanPiece, PlanSection, PlanState } from './plan-state';
 import { STAGES, stageOf, type StageId } from './stages.data';
 import { isMended, LOOP_SHARE, loopHand, type Trouble } from './trouble';
 
+/** Sections that are learned in the same weeks, on days in turn. */
+const IN_WORK = 4;
+
 /** A section with what it belongs to. */
 export interface Place {
   readonly piece: PlanPiece;
@@ -39,7 +42,7 @@ export function gatherTasks({ pieces }: PlanState, day: number): DayTasks {
   const revisits = learned
     .filter((place) => due(place) <= day)
     .sort((a, b) => due(a) - due(b) || byDate(a, b));
-  const fresh = all
+  const toLearn = all
     .filter(({ section }) => !section.isLearned)
     .sort(
       (a, b) =>
@@ -48,6 +51,9 @@ export function gatherTasks({ pieces }: PlanState, day: number): DayTasks {
         worthOf(b) - worthOf(a) ||
         b.section.measures - a.section.measures,
     );
+  // Days between beat minutes added: of the sections in work, those that rested longest come first.
+  const inWork = toLearn.slice(0, IN_WORK).sort((a, b) => lastOn(a) - lastOn(b));
+  const fresh = [...inWork, ...toLearn.slice(IN_WORK)];
   const joins = learned.filter(
     ({ piece, section }) =>
       section.joinsWith !== null &&
