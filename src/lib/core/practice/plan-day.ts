@@ -94,10 +94,12 @@ class Day {
     const step = this.tasks.fresh[0] ?? null;
     const loops = left - end - (step || this.tasks.revisits[0] ? TROUBLE.least : 0);
     if (troubles[0]) take(this.#loop(troubles[0], Math.min(TROUBLE.usual, loops)));
-    if (step) take(this.#newWork(step, Math.min(TURN.most, left - end)));
-    else if (this.tasks.revisits[0])
+    for (const each of this.tasks.fresh)
+      if (items.every(({ what }) => what !== 'new'))
+        take(this.#newWork(each, Math.min(TURN.most, left - end)));
+    if (!step && this.tasks.revisits[0])
       take(this.#revisit(this.tasks.revisits[0], Math.min(REVISIT_MINUTES, left - end)));
-    if (secure) take(this.#secure(secure, left));
+    if (secure) take(this.#secure(secure, Math.min(TURN.most, left)));
     return items;
   }
 
