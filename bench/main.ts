@@ -2,6 +2,7 @@ import { benchAnswers } from './answers';
 import { benchCore, benchSong } from './core';
 import { benchHostile } from './hostile';
 import { benchInk } from './ink';
+import { benchLesson } from './lesson';
 import { benchSound } from './sound';
 
 /** The tables by name; `npm run bench -- ink answers` makes only those. */
@@ -18,6 +19,7 @@ const TABLES: Readonly<Record<string, () => Promise<void>>> = {
   },
   ink: async () => console.table(await benchInk()),
   sound: async () => console.table(await benchSound()),
+  lesson: async () => console.table(await benchLesson()),
 };
 
 const asked = process.argv.slice(2);
