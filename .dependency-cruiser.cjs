@@ -54,7 +54,12 @@ module.exports = {
       comment: 'The core imports nothing but itself and the readers of open formats.',
       severity: 'error',
       from: { path: '^src/lib/core', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^src/lib/core', '^node_modules/(saxes|xmlchars|fflate|zod|midi-file|ts-fsrs|simple-statistics)/'] },
+      to: {
+        pathNot: [
+          '^src/lib/core',
+          '^node_modules/(saxes|xmlchars|fflate|zod|midi-file|ts-fsrs|simple-statistics)/',
+        ],
+      },
     },
     {
       name: 'workers-see-core-only',

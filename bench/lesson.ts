@@ -28,7 +28,8 @@ export async function benchLesson(): Promise<readonly Record<string, string | nu
     await page.locator('.music svg').first().waitFor();
     // What loads in the background (the piano) is no part of a mark.
     await page.waitForFunction(
-      () => performance.getEntriesByType('resource').filter((each) => each.name.endsWith('.ogg')).length >= 15,
+      () =>
+        performance.getEntriesByType('resource').filter((each) => each.name.endsWith('.ogg')).length >= 15,
     );
     await page.waitForLoadState('networkidle');
     const inks: number[] = [];

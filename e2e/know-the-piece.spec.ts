@@ -107,7 +107,7 @@ test('the Bench plays its arrangement, one hand alone', async ({ page }) => {
 test('a chord card shows and sounds a symbol in any key', async ({ page }) => {
   await page.goto('/chords');
   await page.getByLabel('Chord symbol').fill('D7/F#');
-  await expect(page.getByText('In C major it is V7/V, on degree 2, from outside the key.')).toBeVisible();
+  await expect(page.getByText('In C major it is V7/V/♯4, on degree 2, from outside the key.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Third inversion' })).toBeVisible();
   await choose(page, 'Shown in', 'E♭ major');
   await expect(page.getByText('F7/A', { exact: true })).toBeVisible();

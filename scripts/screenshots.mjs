@@ -34,7 +34,10 @@ async function openArrangement(name) {
 
 await page.goto('/');
 await take('today');
-await page.getByRole('button', { name: /Start the lesson/ }).first().click();
+await page
+  .getByRole('button', { name: /Start the lesson/ })
+  .first()
+  .click();
 await page.waitForURL(/\/lessons\//);
 await allEngraved();
 await page.keyboard.press('Enter');
@@ -111,7 +114,10 @@ await take('keys');
 await openArrangement('Held chords, rung 3');
 await page.locator('[data-row="load"][data-measure="3"]').click();
 await page.keyboard.press('v');
-await page.getByRole('region', { name: /^Voice the chords/ }).getByText('(held triads)').waitFor();
+await page
+  .getByRole('region', { name: /^Voice the chords/ })
+  .getByText('(held triads)')
+  .waitFor();
 await page.keyboard.press('ArrowRight');
 await page.getByText('as you set it').waitFor();
 await allEngraved();
@@ -125,8 +131,14 @@ await page.getByRole('region', { name: 'Preview' }).locator('.music svg').first(
 await take('studio');
 await page.goto('/learners');
 await page.getByRole('link', { name: 'Tam' }).click();
-await page.getByRole('img', { name: /^Tempo by date/ }).locator('svg').waitFor();
-await page.locator('section[id^="a"]').first().evaluate((section) => section.scrollIntoView());
+await page
+  .getByRole('img', { name: /^Tempo by date/ })
+  .locator('svg')
+  .waitFor();
+await page
+  .locator('section[id^="a"]')
+  .first()
+  .evaluate((section) => section.scrollIntoView());
 await take('register');
 await page.getByRole('link', { name: 'Print' }).first().click();
 await page.locator('[data-ready="true"]').waitFor();

@@ -1,5 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
+import { dayNumber } from '$lib/core/practice/day-number';
 import { lessonDay } from '$lib/server/lesson-day';
 import { addSlot, exceptSlot, removeSlot, startLesson } from '$lib/server/lessons';
 import { practiceWays, studioNow } from '$lib/server/practice-ways';
@@ -8,8 +9,9 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = () => {
   const nowMs = Date.now();
-  const lessons = lessonDay(nowMs);
-  return { ...today(lessons.day), nowMs, lessons };
+  const { day } = studioNow(nowMs, practiceWays().ways.timeZone);
+  const now = today(day);
+  return { ...now, nowMs, lessons: lessonDay(nowMs, now.inWork) };
 };
 
 const whole = (least: number, most: number) => z.coerce.number().int().min(least).max(most);
@@ -20,18 +22,32 @@ const starting = z.object({
   lengthMinutes: whole(5, 240),
 });
 
+const CLOCK = /^([01]\d|2[0-3]):([0-5]\d)$/;
+
 const slot = z.object({
   learnerIds: z.array(z.string()).min(1, 'Choose who comes.').max(12),
   weekday: whole(0, 6),
-  time: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Give the time as 15:30.'),
+  time: z.string().regex(CLOCK, 'Give the time as 15:30.'),
   lengthMinutes: whole(5, 240),
 });
 
 const exception = z.object({
   slotId: z.string().min(1),
   day: whole(0, 60_000),
-  do: z.enum(['cancel', 'restore', 'remove']),
+  do: z.enum(['cancel', 'restore', 'remove', 'move']),
+  date: z.string().optional(),
+  time: z.string().optional(),
 });
+
+/** A lesson is moved by so many days at most. */
+const FARTHEST_DAYS = 60;
+
+function movedTo(day: number, date = '', time = '') {
+  const toDay = dayNumber(date);
+  const clock = CLOCK.exec(time);
+  if (toDay === null || !clock || Math.abs(toDay - day) > FARTHEST_DAYS) return null;
+  return { toDay, toMinute: Number(clock[1]) * 60 + Number(clock[2]) };
+}
 
 export const actions: Actions = {
   start: async ({ request }) => {
@@ -68,9 +84,12 @@ export const actions: Actions = {
     const parsed = exception.safeParse(Object.fromEntries(await request.formData()));
     if (!parsed.success)
       return fail(400, { message: 'This lesson could not be changed. Load the page again.' });
-    const { slotId, day, do: what } = parsed.data;
+    const { slotId, day, do: what, date, time } = parsed.data;
+    const moved = what === 'move' ? movedTo(day, date, time) : null;
+    if (what === 'move' && !moved)
+      return fail(400, { message: `Give a day within ${FARTHEST_DAYS} days, and a time as 15:30.` });
     if (what === 'remove') removeSlot(slotId);
-    else exceptSlot(slotId, day, what === 'cancel' ? 'cancelled' : null);
+    else exceptSlot(slotId, day, moved ?? (what === 'cancel' ? 'cancelled' : null));
     return { message: null };
   },
 };

@@ -1,5 +1,6 @@
 import {
   forecastTaskOf,
+  knownPatterns,
   planStateOf,
   repeatedSection,
   standings,
@@ -101,8 +102,9 @@ export function forecastsOf(
   today: number,
   hasHelps: boolean,
 ): readonly PieceForecast[] {
+  const known = knownPatterns(pieces);
   return pieces.flatMap((piece): PieceForecast[] => {
-    const task = forecastTaskOf(piece, limits, today);
+    const task = forecastTaskOf(piece, known, limits, today);
     if (!task) return [];
     const forecast = forecastPiece(task);
     const { rung } = piece.makeup;

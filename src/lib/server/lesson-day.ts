@@ -1,9 +1,10 @@
 import { isMended } from '../core/practice/trouble';
+import { measureLabel } from '../core/practice/edition-makeup';
 import { nextStepOf, standings } from '../core/practice/learner-practice';
 import type { ForecastState } from '../core/practice/forecast';
 import { listLearners } from './learners';
 import { forecastsOf, learnersInPractice, type LearnerInPractice } from './learner-practice';
-import { heldLessons, lessonsOn, tasksOf } from './lessons';
+import { heldLessons, lessonsOn, slotsExcepted, tasksOf } from './lessons';
 import { practiceWays, studioNow } from './practice-ways';
 
 /** What a teacher wants to know of a learner before a lesson. */
@@ -17,6 +18,8 @@ export interface LearnerBefore {
   readonly hasPieces: boolean;
   readonly next: readonly { readonly title: string; readonly section: string; readonly stage: string }[];
   readonly troubles: readonly string[];
+  /** Sheets handed out since the last lesson, and arrangements that are no longer what the learner has. */
+  readonly bring: readonly { readonly href: string; readonly what: string }[];
   readonly atRisk: readonly {
     readonly title: string;
     readonly onDay: number;
@@ -24,8 +27,15 @@ export interface LearnerBefore {
   }[];
 }
 
-/** The lessons of today in order of time, and the learners who have none. A handful of statements. */
-export function lessonDay(nowMs: number) {
+/** An arrangement that is other than the edition some learners have. */
+export interface ChangedArrangement {
+  readonly id: string;
+  readonly title: string;
+  readonly changedFor: readonly string[];
+}
+
+/** The lessons of a day in order of time, and the learners who have none. A handful of statements. */
+export function lessonDay(nowMs: number, changed: readonly ChangedArrangement[]) {
   const { ways } = practiceWays();
   const { day, minute } = studioNow(nowMs, ways.timeZone);
   const everyone = listLearners();
@@ -35,8 +45,9 @@ export function lessonDay(nowMs: number) {
     everyone.filter(({ id }) => coming.has(id)),
     day,
   );
-  const before = new Map(who.map((each) => [each.learner.id, beforeLesson(each, day)]));
+  const before = new Map(who.map((each) => [each.learner.id, beforeLesson(each, day, changed)]));
   const given = lessonsOn(day);
+  const nameOf = (id: string) => everyone.find((each) => each.id === id)?.name ?? '';
   return {
     day,
     minute,
@@ -48,11 +59,20 @@ export function lessonDay(nowMs: number) {
       given: given.find((lesson) => lesson.slotId === slotId) ?? null,
     })),
     others: given.filter(({ slotId }) => !held.some((each) => each.slotId === slotId)),
+    fallen: slotsExcepted(day).map(({ slotId, learnerIds, ...exception }) => ({
+      ...exception,
+      slotId,
+      names: learnerIds.map(nameOf),
+    })),
     everyone: everyone.map(({ id, name }) => ({ id, name })),
   };
 }
 
-function beforeLesson(who: LearnerInPractice, day: number): LearnerBefore {
+function beforeLesson(
+  who: LearnerInPractice,
+  day: number,
+  changed: readonly ChangedArrangement[],
+): LearnerBefore {
   const { ways } = practiceWays();
   const last = tasksOf(who.learner.id);
   const entries = who.pieces.flatMap((piece) => piece.entries);
@@ -73,8 +93,22 @@ function beforeLesson(who: LearnerInPractice, day: number): LearnerBefore {
     troubles: rows.flatMap(({ piece, standing }) =>
       standing.troubles
         .filter((trouble) => !isMended(trouble))
-        .map(({ measure }) => `${piece.title}, measure ${measure + 1}`),
+        .map(({ measure }) => `${piece.title}, ${measureLabel(piece.makeup.numbers, measure)}`),
     ),
+    bring: [
+      ...who.pieces
+        .filter(({ assignment }) => last === null || assignment.assignedAtMs > last.setAtMs)
+        .map(({ title, assignment: { editionId, editionNumber } }) => ({
+          href: `/handouts/${editionId}`,
+          what: `print ${title}, edition ${editionNumber}`,
+        })),
+      ...changed
+        .filter(({ changedFor }) => changedFor.includes(who.learner.id))
+        .map(({ id, title }) => ({
+          href: `/bench/${id}`,
+          what: `${title} was changed since it was handed out`,
+        })),
+    ],
     atRisk: forecastsOf(who, day, false).flatMap(({ assignmentId, forecast }) => {
       const piece = who.pieces.find((each) => each.assignmentId === assignmentId)!;
       const isBehind = forecast.state === 'late' || forecast.state === 'at-risk';

@@ -78,6 +78,18 @@ export function exceptSlot(
     .run();
 }
 
+/** Weekly lessons of a day that fall out or are held at another time. */
+export function slotsExcepted(day: number) {
+  return listSlots().flatMap(({ id, minuteOfDay, learnerIds, exceptions }) =>
+    exceptions
+      .filter((each) => each.day === day)
+      .map(({ movedToDay, movedToMinute }) => ({
+        ...{ slotId: id, minuteOfDay, learnerIds, movedToDay },
+        movedToMinute: movedToDay === null ? null : (movedToMinute ?? minuteOfDay),
+      })),
+  );
+}
+
 /** The lessons of some days in order of time, from the weekly times. */
 export function heldLessons(fromDay: number, toDay: number): readonly HeldLesson[] {
   return addSlotDays(listSlots(), fromDay, toDay);
@@ -176,13 +188,16 @@ export function setTasks(lessonId: string, learnerId: string, wanted: readonly N
   });
 }
 
-/** What was set for a learner last, in its order, with the day of the lesson. */
-export function tasksOf(
-  learnerId: string,
-): { readonly onDay: number; readonly lessonId: string; readonly tasks: readonly Task[] } | null {
+/** What was set for a learner last, in its order, with the day of the lesson and when it began. */
+export function tasksOf(learnerId: string): {
+  readonly onDay: number;
+  readonly setAtMs: number;
+  readonly lessonId: string;
+  readonly tasks: readonly Task[];
+} | null {
   const db = database();
   const latest = db
-    .select({ lessonId: tasks.lessonId, onDay: lessons.onDay })
+    .select({ lessonId: tasks.lessonId, onDay: lessons.onDay, setAtMs: lessons.startedAtMs })
     .from(tasks)
     .innerJoin(lessons, eq(lessons.id, tasks.lessonId))
     .where(eq(tasks.learnerId, learnerId))

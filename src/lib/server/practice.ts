@@ -1,12 +1,6 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { SectionPrint } from '../core/handout/fingerprint';
-import {
-  nextStep,
-  PLAIN_MARK,
-  standingStamps,
-  type NextStep,
-  type PracticeEntry,
-} from '../core/practice/register';
+import { PLAIN_MARK, type PracticeEntry } from '../core/practice/register';
 import { carryEntries, sameSections } from '../core/practice/take-over';
 import { USUAL_MAKEUP, type EditionMakeup } from '../core/practice/edition-makeup';
 import { database } from './db/client';
@@ -32,7 +26,6 @@ export interface AssignmentRecord {
   readonly changes: readonly SectionChange[];
   /** Entries of this edition, and those carried over from the ones before it, the oldest first. */
   readonly entries: readonly PracticeEntry[];
-  readonly next: NextStep | null;
   /** Editions that this one took over, the newest first, each with its own log. */
   readonly before: readonly EarlierEdition[];
 }
@@ -44,6 +37,7 @@ export interface EarlierEdition {
   readonly arrangementName: string;
   readonly retiredAtMs: number | null;
   readonly sections: readonly SectionPrint[];
+  readonly makeup: EditionMakeup;
   readonly entries: readonly PracticeEntry[];
 }
 
@@ -96,13 +90,12 @@ export function assignmentsOf(learnerIds: readonly string[]): readonly Assignmen
         arrangementName: row.arrangementName,
         title: row.title,
         sections,
-        makeup: row.makeup?.ok ? row.makeup.value : USUAL_MAKEUP,
+        makeup: makeupOf(row),
         problem: row.sections?.ok
           ? null
           : (row.sections?.message ?? 'This edition cannot be read. Restore a backup to have it again.'),
         changes: row.changes?.ok ? row.changes.value : [],
         entries: all,
-        next: nextStep(sections, standingStamps(all)),
         before: chain.slice(1).map((each, index) => ({
           assignmentId: each.id,
           editionId: each.editionId,
@@ -110,10 +103,15 @@ export function assignmentsOf(learnerIds: readonly string[]): readonly Assignmen
           arrangementName: each.arrangementName,
           retiredAtMs: each.retiredAtMs,
           sections: links[index + 1]!.sections,
+          makeup: makeupOf(each),
           entries: links[index + 1]!.entries,
         })),
       };
     });
+}
+
+function makeupOf({ makeup }: Pick<typeof editions.$inferSelect, 'makeup'>): EditionMakeup {
+  return makeup?.ok ? makeup.value : USUAL_MAKEUP;
 }
 
 /** An assignment and those that it took over, one after another. */

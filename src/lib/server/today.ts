@@ -16,6 +16,7 @@ const MOST_IN_WORK = 60;
 export function today(day: number) {
   const everyone = listLearners();
   const { ways } = practiceWays();
+  const work = inWork(everyone);
   return {
     learners: learnersInPractice(everyone, day).map((who) => ({
       id: who.learner.id,
@@ -35,7 +36,7 @@ export function today(day: number) {
         };
       }),
     })),
-    inWork: inWork(everyone),
+    inWork: work,
   };
 }
 
@@ -71,14 +72,17 @@ function inWork(everyone: readonly Learner[]) {
   );
   comparePrints(unknown.flatMap((each) => each?.request ?? []));
   return rows.flatMap(({ id, title, name, document, updatedAtMs }, index) => {
-    const about = { id, title, name, updatedAtMs };
+    /** Learners whose newest edition is other than what stands now. */
+    const about = { id, title, name, updatedAtMs, changedFor: [] as readonly string[] };
     if (!document.ok) return [{ ...about, state: document.message }];
     const edition = held.get(id);
     if (!edition) return [{ ...about, state: 'not handed out yet' }];
     const print = known.get(requests[index]!.asked);
     const whose = `edition ${edition.number}${edition.learners.length > 0 ? `, which ${edition.learners.join(' and ')} ${edition.learners.length === 1 ? 'has' : 'have'}` : ''}`;
     if (print === undefined) return [{ ...about, state: `being compared with ${whose}` }];
-    return print === edition.fingerprint ? [] : [{ ...about, state: `other than ${whose}` }];
+    return print === edition.fingerprint
+      ? []
+      : [{ ...about, state: `other than ${whose}`, changedFor: edition.learnerIds }];
   });
 }
 
@@ -90,6 +94,7 @@ function heldEditions() {
       number: editions.number,
       fingerprint: editions.fingerprint,
       learner: learners.name,
+      learnerId: learners.id,
       retiredAtMs: assignments.retiredAtMs,
     })
     .from(editions)
@@ -97,11 +102,16 @@ function heldEditions() {
     .leftJoin(learners, eq(learners.id, assignments.learnerId))
     .orderBy(desc(editions.number))
     .all();
-  const held = new Map<string, { number: number; fingerprint: string | null; learners: string[] }>();
-  for (const { arrangementId, number, fingerprint, learner, retiredAtMs } of rows) {
-    const newest = held.get(arrangementId) ?? { number, fingerprint, learners: [] };
+  const held = new Map<
+    string,
+    { number: number; fingerprint: string | null; learners: string[]; learnerIds: string[] }
+  >();
+  for (const { arrangementId, number, fingerprint, learner, learnerId, retiredAtMs } of rows) {
+    const newest = held.get(arrangementId) ?? { number, fingerprint, learners: [], learnerIds: [] };
     held.set(arrangementId, newest);
-    if (newest.number === number && learner && retiredAtMs === null) newest.learners.push(learner);
+    if (newest.number !== number || !learner || !learnerId || retiredAtMs !== null) continue;
+    newest.learners.push(learner);
+    newest.learnerIds.push(learnerId);
   }
   return held;
 }

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import type { Edition } from '../handout/edition';
+import { keyName } from '../pitch/key';
 import { tempoOf } from '../score/tempo';
+import { patternSchema, patternsOf } from './patterns';
 
 /** What practising goes by of an edition, so that lists and plans need not read the whole of it. */
 export const editionMakeupSchema = z.object({
@@ -13,6 +15,12 @@ export const editionMakeupSchema = z.object({
   hasWords: z.boolean(),
   /** Sections with octaves or wide chords enough to count as strain, by id. */
   straining: z.array(z.string()),
+  /** Name of the key, for its scale; null where it is not known. */
+  key: z.string().nullable(),
+  /** Printed numbers of the measures; empty for a pickup. */
+  numbers: z.array(z.string()),
+  /** What each section has that other pieces can have too, by id. */
+  patterns: z.record(z.string(), z.array(patternSchema)),
 });
 
 export type EditionMakeup = Readonly<z.infer<typeof editionMakeupSchema>>;
@@ -26,6 +34,9 @@ export const USUAL_MAKEUP: EditionMakeup = {
   hasPedal: true,
   hasWords: true,
   straining: [],
+  key: null,
+  numbers: [],
+  patterns: {},
 };
 
 /** Octaves and more in one hand, so many a measure on average, ask for care. */
@@ -37,7 +48,8 @@ export function editionMakeup({
   score,
   sections,
   recipe,
-}: Pick<Edition, 'score' | 'sections' | 'recipe'>): EditionMakeup {
+  key,
+}: Pick<Edition, 'score' | 'sections' | 'recipe' | 'key'>): EditionMakeup {
   const left = score.notes.filter((note) => note.staff === 1 && !note.grace);
   const onsets = new Map<string, number[]>();
   for (const note of score.notes) {
@@ -69,7 +81,18 @@ export function editionMakeup({
           STRAINING_PER_MEASURE * (to - from + 1),
       )
       .map(({ id }) => id),
+    key: keyName(key),
+    numbers: score.measures.map(({ number }) => number),
+    patterns: Object.fromEntries(
+      sections.map((section) => [section.id, [...patternsOf({ score }, section)]]),
+    ),
   };
+}
+
+/** A measure as it is spoken of. */
+export function measureLabel(numbers: readonly string[], measure: number): string {
+  const number = numbers[measure] ?? String(measure + 1);
+  return number === '' ? 'the pickup' : `measure ${number}`;
 }
 
 /** What a section of a rung weighs, as far as the rung tells: the middle of its ceiling. */

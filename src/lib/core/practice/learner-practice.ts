@@ -1,3 +1,5 @@
+import { PATTERN_KINDS } from './patterns';
+import { KNOWN_LIGHTENS } from './plan-tasks';
 import type { SectionPrint } from '../handout/fingerprint';
 import { usualLoad, type EditionMakeup } from './edition-makeup';
 import type { ForecastTask, Played, ToLearn } from './forecast';
@@ -84,6 +86,7 @@ export function planStateOf(
   limits: PracticeLimits,
   ways: PracticeWays,
 ): PlanState {
+  const known = knownPatterns(pieces);
   return {
     learner: {
       birthYear: limits.birthYear,
@@ -98,13 +101,60 @@ export function planStateOf(
         piece: piece.assignmentId,
         targetBpm: targetOf(piece),
         goalDay: piece.goal?.onDay ?? null,
-        sections: own.map((standing, index) => planSectionOf(piece, standing, index)),
+        sections: own.map((standing, index) => planSectionOf(piece, standing, index, known)),
+        measureNumbers: piece.makeup.numbers,
+        ...warmUpOf(piece.makeup),
       };
     }),
   };
 }
 
-function planSectionOf(piece: PieceInPractice, standing: SectionStanding, index: number): PlanSection {
+/** Below this rung a learner keeps to five notes, and a scale is no warm-up yet. */
+const SCALES_FROM = 3;
+
+function warmUpOf({ key, rung }: EditionMakeup): Pick<PlanPiece, 'warmUp'> {
+  if (key === null) return {};
+  return { warmUp: rung < SCALES_FROM ? `The first five notes of ${key}` : `The scale of ${key}` };
+}
+
+/** What learned sections have, by its code, with the pieces that it is known from. */
+export type KnownPatterns = ReadonlyMap<string, ReadonlySet<PieceInPractice>>;
+
+export function knownPatterns(pieces: readonly PieceInPractice[]): KnownPatterns {
+  const known = new Map<string, Set<PieceInPractice>>();
+  for (const piece of pieces) {
+    const learned = new Set(
+      standingEntries(piece.entries)
+        .filter(({ kind, stage }) => kind === 'passed' && stage === 'at-tempo')
+        .map(({ sectionId }) => sectionId),
+    );
+    for (const id of learned)
+      for (const { kind, code } of piece.makeup.patterns[id] ?? []) {
+        const name = `${kind}/${code}`;
+        known.set(name, (known.get(name) ?? new Set()).add(piece));
+      }
+  }
+  return known;
+}
+
+/** What a section has in common with what is learned of other pieces, one of a kind, in words. */
+export function knownIn(piece: PieceInPractice, sectionId: string, known: KnownPatterns): readonly string[] {
+  const own = piece.makeup.patterns[sectionId] ?? [];
+  return PATTERN_KINDS.flatMap((kind) => {
+    for (const pattern of own) {
+      const others = [...(known.get(`${kind}/${pattern.code}`) ?? [])].filter((each) => each !== piece);
+      if (pattern.kind === kind && others[0]) return [`${pattern.name} (${others[0].title})`];
+    }
+    return [];
+  });
+}
+
+function planSectionOf(
+  piece: PieceInPractice,
+  standing: SectionStanding,
+  index: number,
+  known: KnownPatterns,
+): PlanSection {
   const { section, stage, place, isLearned, secureBpm, lastOnDay, troubles, card } = standing;
   const next = piece.sections[index + 1];
   const repeats = repeatedSection(piece.sections, index);
@@ -122,12 +172,14 @@ function planSectionOf(piece: PieceInPractice, standing: SectionStanding, index:
     trouble: troubles,
     isStraining: piece.makeup.straining.includes(section.id),
     joinsWith: next?.id ?? null,
+    known: isLearned ? [] : knownIn(piece, section.id, known),
   };
 }
 
-/** What the log says of a piece for its forecast; null where it has no date. */
+/** What the log says of a piece for its forecast; null where it has no date. `known` is what other pieces taught. */
 export function forecastTaskOf(
   piece: PieceInPractice,
+  known: KnownPatterns,
   { maxBpm }: Pick<PracticeLimits, 'maxBpm'>,
   today: number,
 ): ForecastTask | null {
@@ -138,7 +190,10 @@ export function forecastTaskOf(
     toLearn: taught.map((section): ToLearn => ({
       section: section.id,
       measures: section.to - section.from + 1,
-      load: usualLoad(piece.makeup.rung),
+      load: Math.round(
+        (usualLoad(piece.makeup.rung) * (100 - KNOWN_LIGHTENS * knownIn(piece, section.id, known).length)) /
+          100,
+      ),
       worth: piece.sections
         .filter(({ print }) => print === section.print)
         .reduce((sum, { from, to }) => sum + to - from + 1, 0),

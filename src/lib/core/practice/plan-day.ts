@@ -1,3 +1,4 @@
+import { measureLabel } from './edition-makeup';
 import type { DayPlan, PlanItem, PlanState, Waiting } from './plan-state';
 import {
   gatherTasks,
@@ -198,14 +199,19 @@ class Day {
   #loop({ trouble, ...place }: DayTasks['troubles'][number], minutes: number): PlanItem {
     const times = trouble.passedOn.length;
     const left = DAYS_TO_LEAVE - times;
+    const { measureNumbers } = place.piece;
+    const measure = measureNumbers
+      ? measureLabel(measureNumbers, trouble.measure)
+      : `measure ${trouble.measure}`;
     return {
       ...nameOf(place),
       what: 'trouble',
       stage: loopStage(trouble),
       tempoBpm: loopTempo(place, this.state),
       minutes,
-      why: `${TROUBLE_KINDS[trouble.kind].label} in measure ${trouble.measure}: slower, from the beat before to the next downbeat; ${left} more ${left === 1 ? 'day' : 'days'} and it is mended.`,
+      why: `${TROUBLE_KINDS[trouble.kind].label} in ${measure}: slower, from the beat before to the next downbeat; ${left} more ${left === 1 ? 'day' : 'days'} and it is mended.`,
       trouble,
+      measure,
     };
   }
 
@@ -224,6 +230,7 @@ class Day {
     const { stage, isNext } = stageToWork(place, this.state, this.rules.ladder);
     const { label } = stageOf(stage);
     const worth = worthOf(place);
+    const known = place.section.known?.length ? ` Known already: ${place.section.known.join('; ')}.` : '';
     const returns = worth > place.section.measures ? ` It is ${worth} measures of the piece.` : '';
     return {
       ...nameOf(place),
@@ -231,7 +238,7 @@ class Day {
       stage,
       tempoBpm: tempoToWork(place, stage, isNext, this.state, this.rules.ladder),
       minutes,
-      why: `${isNext ? `The stage before is passed: ${label.toLowerCase()} is next` : `${label} goes on`}. Passed at first try, it opens the next, at most three a day.${returns}`,
+      why: `${isNext ? `The stage before is passed: ${label.toLowerCase()} is next` : `${label} goes on`}. Passed at first try, it opens the next, at most three a day.${returns}${known}`,
     };
   }
 

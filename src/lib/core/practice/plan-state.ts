@@ -23,6 +23,8 @@ export interface PlanPiece {
   readonly sections: readonly PlanSection[];
   /** For the warm-up: the scale or position of the piece. */
   readonly warmUp?: string;
+  /** Printed numbers of the measures, where troubles name them by their ordinals. */
+  readonly measureNumbers?: readonly string[];
 }
 
 export interface PlanSection {
@@ -43,6 +45,8 @@ export interface PlanSection {
   readonly isStraining: boolean;
   /** The section that follows it and is to be joined to it. */
   readonly joinsWith: string | null;
+  /** What its hands know from other pieces, in words; each makes it lighter. */
+  readonly known?: readonly string[];
 }
 
 export const PLAN_KINDS = ['warm-up', 'trouble', 'new', 'join', 'revisit', 'secure'] as const;
@@ -56,8 +60,9 @@ export interface PlanItem {
   readonly tempoBpm: number | null;
   readonly minutes: number;
   readonly why: string;
-  /** Of trouble: where and what it is. */
+  /** Of trouble: where and what it is, and how its measure is spoken of. */
   readonly trouble?: Trouble;
+  readonly measure?: string;
   /** Of a join: the section that follows. */
   readonly joinsWith?: string;
 }

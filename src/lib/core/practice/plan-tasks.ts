@@ -49,7 +49,7 @@ export function gatherTasks({ pieces }: PlanState, day: number): DayTasks {
         Number(isBegun(b)) - Number(isBegun(a)) ||
         byDate(a, b) ||
         worthOf(b) - worthOf(a) ||
-        b.section.measures - a.section.measures,
+        weightOf(b) - weightOf(a),
     );
   // Days between beat minutes added: of the sections in work, those that rested longest come first.
   const inWork = toLearn.slice(0, IN_WORK).sort((a, b) => lastOn(a) - lastOn(b));
@@ -81,6 +81,14 @@ export function worthOf({ piece, section }: Place): number {
   return piece.sections
     .filter((each) => each === section || each.repeats === section.section)
     .reduce((sum, each) => sum + each.measures, 0);
+}
+
+/** Of what is known from another piece, in hundredths of the section each. */
+export const KNOWN_LIGHTENS = 10;
+
+/** How much there is to learn in a section: its measures, fewer for what is known of them. */
+export function weightOf({ section }: Pick<Place, 'section'>): number {
+  return section.measures * (100 - KNOWN_LIGHTENS * (section.known?.length ?? 0));
 }
 
 /** What goes best: a learned section that was played lately and is not due, else the furthest begun. */

@@ -1,12 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isLearned, nextStep, standingStamps, stampKey, type PracticeEntry, PLAIN_MARK } from './register';
+import { standingStamps, stampKey, type PracticeEntry, PLAIN_MARK } from './register';
 import { STAGES } from './stages.data';
-
-const sections = [
-  { id: 'a', name: 'A', from: 0, to: 7 },
-  { id: 'b', name: 'B', from: 8, to: 15 },
-];
 
 let clock = 0;
 function entry(
@@ -30,25 +25,6 @@ function entry(
 }
 
 describe('the register', () => {
-  it('begins with listening to the first section', () => {
-    expect(nextStep(sections, standingStamps([]))).toMatchObject({
-      section: { id: 'a' },
-      stage: { id: 'listen' },
-    });
-  });
-
-  it('goes on after the furthest stamp, not back to what was passed over', () => {
-    const stamps = standingStamps([entry('a', 'listen'), entry('a', 'left')]);
-    expect(nextStep(sections, stamps)).toMatchObject({ section: { id: 'a' }, stage: { id: 'blocked' } });
-  });
-
-  it('goes to the next section once one is at tempo, and ends when all are', () => {
-    const first = standingStamps([entry('a', 'at-tempo')]);
-    expect(isLearned(sections[0]!, first)).toBe(true);
-    expect(nextStep(sections, first)).toMatchObject({ section: { id: 'b' }, stage: { id: 'listen' } });
-    expect(nextStep(sections, standingStamps([entry('a', 'at-tempo'), entry('b', 'at-tempo')]))).toBeNull();
-  });
-
   it('shows the correction, and keeps both entries', () => {
     const wrong = entry('a', 'right', { tempoBpm: 90 });
     const log = [wrong, entry('a', 'right', { tempoBpm: 60, correctsId: wrong.id })];
@@ -75,21 +51,6 @@ describe('the register', () => {
     const [kept, wrong] = [entry('a', 'right'), entry('a', 'left')];
     const log = [kept, wrong, entry('a', 'left', { kind: 'withdrawn', correctsId: wrong.id })];
     expect([...standingStamps(log).keys()]).toEqual([stampKey('a', 'right')]);
-  });
-
-  it('keeps sections apart: what one has does not move the other on', () => {
-    const stamps = standingStamps([entry('b', 'at-tempo')]);
-    expect(nextStep(sections, stamps)).toMatchObject({ section: { id: 'a' }, stage: { id: 'listen' } });
-    expect(isLearned(sections[0]!, stamps)).toBe(false);
-    expect(isLearned(sections[1]!, stamps)).toBe(true);
-  });
-
-  it('leaves a section at its last stage once it is at tempo, whatever else is missing', () => {
-    const last = STAGES.at(-1)!;
-    const stamps = standingStamps(STAGES.filter(({ id }) => id !== last.id).map(({ id }) => entry('a', id)));
-    const next = nextStep(sections, stamps);
-    const isDone = STAGES.findIndex(({ id }) => id === 'at-tempo') < STAGES.length - 1;
-    expect(next?.section.id).toBe(isDone ? 'b' : 'a');
   });
 
   it('never shows a stamp that the log does not hold, whatever the order of the log', () => {

@@ -78,21 +78,3 @@ export interface NextStep {
   readonly section: Section;
   readonly stage: (typeof STAGES)[number];
 }
-
-/**
- * The next thing to do: the first stage not yet stamped after the furthest stamped one of the first unfinished
- * section. A stage that was passed over on purpose does not call the learner back. Null when all are finished.
- */
-export function nextStep(sections: readonly Section[], stamps: Stamps): NextStep | null {
-  for (const section of sections) {
-    const furthest = STAGES.findLastIndex((stage) => stamps.has(stampKey(section.id, stage.id)));
-    const stage = STAGES[furthest + 1];
-    if (stage && !isLearned(section, stamps)) return { section, stage };
-  }
-  return null;
-}
-
-/** A section counts as learned once it has been played at tempo. */
-export function isLearned(section: Section, stamps: Stamps): boolean {
-  return stamps.has(stampKey(section.id, 'at-tempo'));
-}

@@ -46,12 +46,12 @@ export function weekTasks(
     }));
 }
 
-function sentenceOf({ what, stage, tempoBpm, trouble }: PlanItem, name: string): string {
+function sentenceOf({ what, stage, tempoBpm, trouble, measure }: PlanItem, name: string): string {
   const at = tempoBpm === null ? '' : ` at ${tempoBpm}`;
   const how = stageOf(stage).label.toLowerCase();
   switch (what) {
     case 'trouble':
-      return `${name}, measure ${trouble!.measure + 1} (${TROUBLE_KINDS[trouble!.kind].label}): ${how}${at}, from the beat before to the next downbeat.`;
+      return `${name}, ${measure!} (${TROUBLE_KINDS[trouble!.kind].label}): ${how}${at}, from the beat before to the next downbeat.`;
     case 'new':
       return `${name}: ${how}${at}.`;
     case 'join':

@@ -11,7 +11,7 @@ export const KEPT_PRACTICE = defineKept<PracticeWays>({
 
 export const KEPT_MAKEUP = defineKept<EditionMakeup>({
   subject: 'makeup of this edition',
-  version: 1,
+  version: 2,
   schema: editionMakeupSchema,
-  waysUp: [(old) => old],
+  waysUp: [(old) => old, (old) => ({ ...(old as object), key: null, numbers: [], patterns: {} })],
 });

@@ -349,7 +349,7 @@ export class LessonSession {
 
   #append(line: MarkLine, entry: PracticeEntry): void {
     line.entries = [...line.entries, entry];
-    const { createdAtMs, earnedOn: _, ...rest } = entry;
+    const { createdAtMs, ...rest } = entry;
     void this.outbox.add({ ...rest, assignmentId: line.piece!.assignmentId, markedAtMs: createdAtMs });
   }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { EditionMakeup } from '$lib/core/practice/edition-makeup';
   import type { PracticeEntry } from '$lib/core/practice/register';
   import { dayOf, shortDay } from '../parts/dates';
   import EntryLog from './entry-log.svelte';
@@ -11,6 +12,7 @@
       readonly arrangementName: string;
       readonly retiredAtMs: number | null;
       readonly sections: readonly { readonly id: string; readonly name: string }[];
+      readonly makeup: EditionMakeup;
       readonly entries: readonly PracticeEntry[];
     }[];
   }
@@ -27,6 +29,6 @@
       {edition.entries.length === 1 ? 'entry' : 'entries'}</summary
     >
     <p class="mt-1"><a href="/handouts/{edition.editionId}">Print that edition</a></p>
-    <EntryLog entries={edition.entries} sections={edition.sections} />
+    <EntryLog entries={edition.entries} sections={edition.sections} numbers={edition.makeup.numbers} />
   </details>
 {/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { measureLabel } from '$lib/core/practice/edition-makeup';
   import type { PracticeEntry } from '$lib/core/practice/register';
   import { STAGES, type StageId } from '$lib/core/practice/stages.data';
   import { TROUBLE_KINDS } from '$lib/core/practice/trouble';
@@ -7,9 +8,11 @@
   interface Props {
     entries: readonly PracticeEntry[];
     sections: readonly { readonly id: string; readonly name: string }[];
+    /** Printed numbers of the measures. */
+    numbers: readonly string[];
   }
 
-  const { entries, sections }: Props = $props();
+  const { entries, sections, numbers }: Props = $props();
   const sectionName = (id: string) => sections.find((section) => section.id === id)?.name ?? id;
   const stageLabel = (id: StageId) => STAGES.find((stage) => stage.id === id)?.label ?? id;
   const WORDS = {
@@ -24,7 +27,7 @@
     kind === 'passed' && correctsId ? 'corrected' : WORDS[kind];
   const where = ({ trouble }: PracticeEntry) =>
     trouble
-      ? `, measure${trouble.to > trouble.from ? 's' : ''} ${trouble.from + 1}${trouble.to > trouble.from ? `–${trouble.to + 1}` : ''} (${TROUBLE_KINDS[trouble.kind].label})`
+      ? `, ${measureLabel(numbers, trouble.from)}${trouble.to > trouble.from ? ` to ${measureLabel(numbers, trouble.to)}` : ''} (${TROUBLE_KINDS[trouble.kind].label})`
       : '';
   let section = $state('');
   let kind = $state('');

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import type { SectionPrint } from '$lib/core/handout/fingerprint';
+  import type { EditionMakeup } from '$lib/core/practice/edition-makeup';
   import { stampKey, standingStamps, type NextStep, type PracticeEntry } from '$lib/core/practice/register';
   import { STAGES, type StageId } from '$lib/core/practice/stages.data';
   import { toast } from 'svelte-sonner';
@@ -15,6 +16,7 @@
       readonly id: string;
       readonly sections: readonly SectionPrint[];
       readonly entries: readonly PracticeEntry[];
+      readonly makeup: EditionMakeup;
       readonly next: NextStep | null;
     };
     nowMs: number;
@@ -195,7 +197,11 @@
     <summary class="cursor-pointer text-quiet"
       >Log, {assignment.entries.length} {assignment.entries.length === 1 ? 'entry' : 'entries'}</summary
     >
-    <EntryLog entries={assignment.entries} sections={assignment.sections} />
+    <EntryLog
+      entries={assignment.entries}
+      sections={assignment.sections}
+      numbers={assignment.makeup.numbers}
+    />
   </details>
 {/if}
 

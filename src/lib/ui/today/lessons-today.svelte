@@ -2,7 +2,7 @@
   import { enhance } from '$app/forms';
   import { clockOf, WEEKDAYS, weekdayOf } from '$lib/core/practice/slots';
   import type { lessonDay } from '$lib/server/lesson-day';
-  import { shortDay } from '../parts/dates';
+  import { dayToField, shortDay } from '../parts/dates';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import StateWord from '../parts/state-word.svelte';
 
@@ -10,6 +10,11 @@
     $props();
   let isAdding = $state(false);
   let isStarting = $state(false);
+  type Lesson = (typeof data.lessons)[number];
+  let moving = $state.raw<Lesson | null>(null);
+  let isMoving = $state(false);
+  /** The weekly lesson's own day, which an exception is kept by. */
+  const ownDay = ({ movedFromDay }: Lesson) => movedFromDay ?? data.day;
 </script>
 
 <section aria-labelledby="lessons-heading">
@@ -52,6 +57,13 @@
               {#if learner.troubles.length > 0}<p class="text-rust">
                   To mend: {learner.troubles.join('; ')}
                 </p>{/if}
+              {#if learner.bring.length > 0}
+                <p>
+                  Bring: {#each learner.bring as thing, index (thing.href)}{index > 0 ? '; ' : ''}<a
+                      href={thing.href}>{thing.what}</a
+                    >{/each}
+                </p>
+              {/if}
               {#each learner.atRisk as goal (goal.title)}
                 <p><StateWord state={goal.state} /> for {goal.title} on {shortDay(goal.onDay)}</p>
               {/each}
@@ -84,7 +96,18 @@
           {/if}
           <form method="POST" action="/?/except" use:enhance class="flex gap-2 text-sm">
             <input type="hidden" name="slotId" value={lesson.slotId} />
-            <input type="hidden" name="day" value={data.day} />
+            <input type="hidden" name="day" value={ownDay(lesson)} />
+            <button
+              type="button"
+              class="link"
+              onclick={() => {
+                moving = lesson;
+                isMoving = true;
+              }}>Move …</button
+            >
+            {#if lesson.movedFromDay !== null}
+              <button class="link" name="do" value="restore">Back to {shortDay(lesson.movedFromDay)}</button>
+            {/if}
             <button class="link" name="do" value="cancel">Falls out today</button>
             <button class="link" name="do" value="remove">No longer weekly</button>
           </form>
@@ -92,6 +115,18 @@
       </li>
     {/each}
   </ol>
+  {#each data.fallen as gone (gone.slotId)}
+    <form method="POST" action="/?/except" use:enhance class="mt-3 flex gap-2 text-sm">
+      <input type="hidden" name="slotId" value={gone.slotId} />
+      <input type="hidden" name="day" value={data.day} />
+      <span
+        >{clockOf(gone.minuteOfDay)}, {gone.names.join(', ')}: {gone.movedToDay === null
+          ? 'falls out today'
+          : `moved to ${gone.movedToDay === data.day ? '' : `${shortDay(gone.movedToDay)}, `}${clockOf(gone.movedToMinute!)}`}</span
+      >
+      <button class="link" name="do" value="restore">As every week</button>
+    </form>
+  {/each}
   {#if data.others.length > 0}
     <p class="mt-3 text-sm">
       Also today: {#each data.others as lesson (lesson.id)}<a class="mr-2" href="/lessons/{lesson.id}"
@@ -155,4 +190,34 @@
     <input type="hidden" name="lengthMinutes" value={data.lessonMinutes} />
     <div class="flex justify-end"><button class="button button-main">Start</button></div>
   </form>
+</SheetDialog>
+
+<SheetDialog bind:open={isMoving} title="Move this lesson">
+  {#if moving}
+    <form
+      method="POST"
+      action="/?/except"
+      class="grid gap-3"
+      use:enhance={() =>
+        async ({ result, update }) => {
+          await update();
+          if (result.type === 'success') isMoving = false;
+        }}
+    >
+      <p>{moving.learners.map(({ name }) => name).join(', ')}, this week only.</p>
+      <input type="hidden" name="slotId" value={moving.slotId} />
+      <input type="hidden" name="day" value={ownDay(moving)} />
+      <div class="grid grid-cols-2 gap-3">
+        <label class="field">Day<input type="date" name="date" value={dayToField(data.day)} required /></label
+        >
+        <label class="field"
+          >Time<input type="time" name="time" value={clockOf(moving.minuteOfDay)} required /></label
+        >
+      </div>
+      {#if message}<p class="fault" role="alert">{message}</p>{/if}
+      <div class="flex justify-end">
+        <button class="button button-main" name="do" value="move">Move</button>
+      </div>
+    </form>
+  {/if}
 </SheetDialog>

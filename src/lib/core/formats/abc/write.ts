@@ -1,3 +1,4 @@
+import { grouped } from '../../score/grouped';
 import { chordName } from '../../pitch/chord';
 import { signatureAlter, tonicOf, type Key } from '../../pitch/key';
 import { spellingName, type Pitch } from '../../pitch/pitch';
@@ -317,14 +318,4 @@ class VoiceWriter {
       return `w: ${tokens.join(' ')}`;
     });
   }
-}
-
-function grouped<T>(events: readonly T[], keyOf: (event: T) => number): ReadonlyMap<number, readonly T[]> {
-  const groups = new Map<number, T[]>();
-  for (const event of events) {
-    const own = groups.get(keyOf(event));
-    if (own) own.push(event);
-    else groups.set(keyOf(event), [event]);
-  }
-  return groups;
 }
