@@ -17,7 +17,7 @@ export const editionMakeupSchema = z.object({
   straining: z.array(z.string()),
   /** Name of the key, for its scale; null where it is not known. */
   key: z.string().nullable(),
-  /** Printed numbers of the measures; empty for a pickup. */
+  /** Printed numbers of the measures; empty or 0 for a pickup. */
   numbers: z.array(z.string()),
   /** What each section has that other pieces can have too, by id. */
   patterns: z.record(z.string(), z.array(patternSchema)),
@@ -92,7 +92,7 @@ export function editionMakeup({
 /** A measure as it is spoken of. */
 export function measureLabel(numbers: readonly string[], measure: number): string {
   const number = numbers[measure] ?? String(measure + 1);
-  return number === '' ? 'the pickup' : `measure ${number}`;
+  return number === '' || number === '0' ? 'the pickup' : `measure ${number}`;
 }
 
 /** What a section of a rung weighs, as far as the rung tells: the middle of its ceiling. */

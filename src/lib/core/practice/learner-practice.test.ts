@@ -126,6 +126,7 @@ describe('what is known from other pieces', () => {
     expect(loads([fresh, known])[1]).toBe(loads([fresh])[1]);
     const state = planStateOf([known, fresh], LIMITS, DEFAULT_WAYS);
     expect(state.pieces[1]!.sections[0]!.known).toEqual(['the chords G D Em C (Old Pier)']);
+    expect(state.pieces[1]!.sections[0]!.name).toBe('A');
     expect(state.pieces[1]!.warmUp).toBe('The scale of G major');
   });
 });

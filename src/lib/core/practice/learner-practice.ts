@@ -160,6 +160,7 @@ function planSectionOf(
   const repeats = repeatedSection(piece.sections, index);
   return {
     section: section.id,
+    name: section.name,
     measures: section.to - section.from + 1,
     repeats: repeats?.id ?? null,
     stage: stage?.id ?? 'memory',

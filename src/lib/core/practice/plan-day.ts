@@ -244,13 +244,14 @@ class Day {
 
   #join(place: Place): PlanItem {
     const next = place.section.joinsWith!;
+    const name = place.piece.sections.find(({ section }) => section === next)?.name ?? next;
     return {
       ...nameOf(place),
       what: 'join',
       stage: 'together',
       tempoBpm: secureTempo(place, this.state),
       minutes: JOIN_MINUTES,
-      why: `The seam into ${next} by itself first: the last measure and the first; then both sections.`,
+      why: `The seam into ${name} by itself first: the last measure and the first; then both sections.`,
       joinsWith: next,
     };
   }

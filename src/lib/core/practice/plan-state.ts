@@ -29,6 +29,8 @@ export interface PlanPiece {
 
 export interface PlanSection {
   readonly section: string;
+  /** What it is called, where `section` is not for reading. */
+  readonly name?: string;
   readonly measures: number;
   /** The section that it repeats: it is not taught again. */
   readonly repeats: string | null;
