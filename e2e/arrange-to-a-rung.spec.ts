@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import {
   addLearner,
+  arrangeTune,
   choose,
   expect,
   expectAccessible,
@@ -27,8 +28,7 @@ const notesIn = (page: Page, measure: number, hand: 'L' | 'R') =>
 test('a range of measures is painted by brush and by keyboard, and all of it can be undone', async ({
   page,
 }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await page.locator('[data-row="left"][data-measure="1"]').click();
   await choose(page, 'Brush', 'held root');
   await drag(page, 'left', 1, 3);
@@ -55,8 +55,7 @@ test('a range of measures is painted by brush and by keyboard, and all of it can
 });
 
 test('a snag is walked to, its reasons read, and remedied with a letter', async ({ page }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Key', /^A♭ major/);
   await page.keyboard.press('n');
   const why = page.getByRole('region', { name: /^Why measure 0/ });
@@ -87,8 +86,7 @@ test('a snag is walked to, its reasons read, and remedied with a letter', async 
 test('notes are edited in place; a pin rests on a rung without its note, and comes back', async ({
   page,
 }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await showPinnedFingersOnly(page);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');
@@ -135,8 +133,7 @@ test('notes are edited in place; a pin rests on a rung without its note, and com
 });
 
 test('a fix is taken everywhere its measure repeats, and a chord renamed', async ({ page }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await page.locator('[data-row="left"][data-measure="1"]').click();
   await choose(page, 'Left hand of these measures', 'open fifth');
   await page.getByRole('button', { name: /^The same in / }).click();
@@ -152,8 +149,7 @@ test('a fix is taken everywhere its measure repeats, and a chord renamed', async
 });
 
 test('the Ladder shows rungs under one another, makes one, and copies pins', async ({ page }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await page.locator('[data-row="left"][data-measure="1"]').click();
   await choose(page, 'Left hand of these measures', 'open fifth');
   await expectSaved(page);
@@ -178,8 +174,7 @@ test('the Ladder shows rungs under one another, makes one, and copies pins', asy
 });
 
 test('a sung section, two at the piano, and doubled values', async ({ page }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Setting', 'Sing-along');
   await expect(page.locator('.music').first().locator('.staff')).not.toHaveCount(0);
   await expect(notesIn(page, 1, 'R').first()).toBeVisible();
@@ -220,8 +215,7 @@ test('the studio’s rungs are edited with validation, previewed, kept and reset
 
 test('an edition is compared with what the arrangement has become', async ({ page }) => {
   await addLearner(page, 'Noor');
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await page.getByRole('button', { name: 'Hand out' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Hand out' }).click();
   await page.waitForURL(/\/learners\/.+/);
@@ -239,8 +233,7 @@ test('an edition is compared with what the arrangement has become', async ({ pag
 test('fingers are worked out for the learner’s hand, shown at shifts or everywhere, and pinned over', async ({
   page,
 }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await expect(page.locator('.music .fing').first()).toBeVisible();
   const atShifts = await page.locator('.music .fing').count();
   await choose(page, 'Fingers', 'on every note');
@@ -256,8 +249,7 @@ test('fingers are worked out for the learner’s hand, shown at shifts or everyw
 });
 
 test('keys are ranked with their reasons, previewed, and taken', async ({ page }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await page.getByRole('link', { name: 'Best key' }).click();
   await expect(page.getByText('12 of 12 keys tried at rung 3')).toBeVisible();
   const first = page.getByRole('listitem').first();

@@ -1,12 +1,12 @@
 import type { Page } from '@playwright/test';
 import {
   addLearner,
+  arrangeTune,
   choose,
   chosen,
   expect,
   expectAccessible,
   expectSaved,
-  importTune,
   openBench,
   test,
 } from './studio';
@@ -15,8 +15,7 @@ const notesIn = (page: Page, measure: number, hand: 'L' | 'R') =>
   page.locator(`.music .note[id^="g${measure}${hand}"]`);
 
 test('a chord is voiced by hand, heard, taken everywhere, and all of it is undone', async ({ page }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Left hand', 'held triads');
   await page.locator('[data-row="load"][data-measure="1"]').click();
   await page.keyboard.press('v');
@@ -53,8 +52,7 @@ test('a chord is voiced by hand, heard, taken everywhere, and all of it is undon
 });
 
 test('a hand rests for a section', async ({ page }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await page.locator('[data-row="load"][data-measure="1"]').click();
   for (let more = 0; more < 3; more += 1) await page.keyboard.press('Shift+ArrowRight');
   await choose(page, 'Left hand of these measures', 'rests');

@@ -2,13 +2,12 @@ import Database from 'better-sqlite3';
 import { join } from 'node:path';
 import {
   addLearner,
+  arrangeTune,
   choose,
   chosen,
   expect,
   expectAccessible,
   expectSaved,
-  importTune,
-  openBench,
   test,
 } from './studio';
 import type { Page } from '@playwright/test';
@@ -22,8 +21,7 @@ async function handOut(page: Page): Promise<void> {
 
 test('a new edition takes the register over, and the Bench says what the learner holds', async ({ page }) => {
   await addLearner(page, 'Ida');
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Fingers', 'only those pinned');
   await handOut(page);
   await page.getByRole('button', { name: 'A, Right hand: not stamped', exact: true }).click();
@@ -59,8 +57,7 @@ test('a new edition takes the register over, and the Bench says what the learner
 test('a reach that was measured again makes another edition, and Today says so first', async ({ page }) => {
   await addLearner(page, 'Bram');
   const learner = page.url();
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Learner', /^Bram/);
   await choose(page, 'Rung', /^3/);
   await choose(page, 'Left hand', 'held triads');
@@ -99,8 +96,7 @@ test('a learner stands on any rung of the studio’s own ladder', async ({ page 
 
 test('what cannot be read is named where it is missing, and the rest goes on', async ({ page, studio }) => {
   await addLearner(page, 'Noor');
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   const bench = page.url();
   await handOut(page);
   await studio.stop('SIGTERM');

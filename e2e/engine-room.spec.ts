@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, freePort, importTune, openBench, test } from './studio';
+import { arrangeTune, expect, freePort, importTune, openBench, test } from './studio';
 
 /** The strokes and places of a picture; ids of its parts differ with every engraver. */
 const drawn = (svg: string) => (svg.match(/ (?:d|points|transform|[xy])="[^"]*"/g) ?? []).join();
@@ -52,8 +52,7 @@ test.describe('the first lines', () => {
 });
 
 test('a worker that does not start, or stops, says so and is started again', async ({ page }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await page.route('**/engrave.worker*', (route) => route.abort());
   await page.reload();
   const trouble = page.getByRole('alert').filter({ hasText: 'The engraver' });

@@ -2,11 +2,11 @@ import { readFileSync } from 'node:fs';
 import { readMusicXml } from '../src/lib/core/formats/musicxml/read';
 import {
   addLearner,
+  arrangeTune,
   choose,
   expect,
   expectAccessible,
   expectSaved,
-  importTune,
   openBench,
   showPinnedFingersOnly,
   test,
@@ -118,8 +118,7 @@ test('a teacher takes one piece from a file to a learner’s stamped section', a
 
 test('an edition stays as printed when the arrangement changes', async ({ page }) => {
   await addLearner(page, 'Bram');
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await page.getByRole('button', { name: 'Hand out' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Hand out' }).click();
   await page.waitForURL(/\/learners\/.+/);
@@ -136,8 +135,7 @@ test('an edition stays as printed when the arrangement changes', async ({ page }
 });
 
 test('the Bench can be worked by keyboard alone', async ({ page }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await page.keyboard.press('Shift+?');
   await expect(page.getByRole('dialog', { name: 'Keys on the Bench' })).toContainText('pin this finger');
   await page.keyboard.press('Escape');

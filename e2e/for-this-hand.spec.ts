@@ -1,12 +1,11 @@
 import {
   addLearner,
+  arrangeTune,
   choose,
   chosen,
   expect,
   expectAccessible,
   expectSaved,
-  importTune,
-  openBench,
   test,
 } from './studio';
 import type { Page } from '@playwright/test';
@@ -22,8 +21,7 @@ async function pressNote(page: Page, index: number): Promise<void> {
 test('the pedal is chosen for the piece, painted for a measure, and its points dragged and stepped', async ({
   page,
 }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Rung', /^5/);
   await choose(page, 'Pedal', /^legato/);
   const points = page.locator('[data-point]');
@@ -121,8 +119,7 @@ test('another learner gets other fingers, what changed is shown, and no pedal wh
   await choose(page, 'Pedal', 'has none');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Rung', /^5/);
   await choose(page, 'Fingers', 'on every note');
   await choose(page, 'Pedal', /^legato/);
@@ -139,8 +136,7 @@ test('another learner gets other fingers, what changed is shown, and no pedal wh
 test('a finger says why it is there, its alternatives are shown in the music, left, and taken with a letter', async ({
   page,
 }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Fingers', 'on every note');
   await pressNote(page, 4);
   await expect(page.getByText(/^\d worked out/)).toBeVisible();
@@ -168,8 +164,7 @@ test('a finger says why it is there, its alternatives are shown in the music, le
 test('a count is written in place, by pointing and by keyboard, and given back to the style', async ({
   page,
 }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Counts', 'numbers, 1 & 2 &');
   const first = page.locator('.music .count[id="n1c1"]');
   await expect(first).toContainText('2');
@@ -195,8 +190,7 @@ test('a count is written in place, by pointing and by keyboard, and given back t
 
 test('a handout has fingers by name, pictures of where the hands lie, and cues', async ({ page }) => {
   await addLearner(page, 'Noor');
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Learner', /^Noor/);
   await expectSaved(page);
   await page.getByRole('button', { name: 'Hand out …' }).click();

@@ -1,26 +1,5 @@
 import type { Page } from '@playwright/test';
-import {
-  addLearner,
-  choose,
-  expect,
-  expectAccessible,
-  expectSaved,
-  importTune,
-  openBench,
-  test,
-} from './studio';
-
-/** Hands the tune out to a learner who is added for it. */
-async function handOutTo(page: Page, name: string): Promise<void> {
-  await addLearner(page, name);
-  await importTune(page);
-  await openBench(page);
-  await choose(page, 'Learner', new RegExp(`^${name}`));
-  await expectSaved(page);
-  await page.getByRole('button', { name: 'Hand out …' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Hand out', exact: true }).click();
-  await page.waitForURL(/\/learners\/.+/);
-}
+import { addLearner, expect, expectAccessible, handOutTune, test } from './studio';
 
 async function startLesson(page: Page, ...names: readonly string[]): Promise<void> {
   await page.goto('/');
@@ -48,7 +27,7 @@ async function log(page: Page, name: string): Promise<readonly string[]> {
 }
 
 test('a whole lesson by keyboard alone: twenty marks, trouble, the week set', async ({ page }) => {
-  await handOutTo(page, 'Ola');
+  await handOutTune(page, 'Ola');
   await startLesson(page, 'Ola');
   const line = lineOf(page, 'Ola');
   await expect(line).toContainText('Listen');
@@ -89,7 +68,7 @@ test('marks that wait for the network arrive once, in order; a mark is taken bac
   page,
   context,
 }) => {
-  await handOutTo(page, 'Ola');
+  await handOutTune(page, 'Ola');
   await startLesson(page, 'Ola');
   await page.keyboard.press('Enter');
   await allSaved(page);
@@ -108,8 +87,8 @@ test('marks that wait for the network arrive once, in order; a mark is taken bac
 test.describe('by touch', () => {
   test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });
   test('a class: one music, a line of marks for each', async ({ page }) => {
-    await handOutTo(page, 'Ola');
-    await handOutTo(page, 'Per');
+    await handOutTune(page, 'Ola');
+    await handOutTune(page, 'Per');
     await startLesson(page, 'Ola', 'Per');
     await page.getByRole('button', { name: 'Pass', exact: true }).tap();
     await expect(lineOf(page, 'Ola')).toContainText('Tap and count');
@@ -123,8 +102,30 @@ test.describe('by touch', () => {
   });
 });
 
+test('sections are joined: a stretch is played through, and clicks are said as the learner counts', async ({
+  page,
+}) => {
+  await handOutTune(page, 'Ola');
+  await startLesson(page, 'Ola');
+  const line = lineOf(page, 'Ola');
+  await page.keyboard.press('j');
+  await expect(line).toContainText('A to');
+  await expect(line).toContainText('Together');
+  await page.keyboard.press('Enter');
+  await allSaved(page);
+  await expect(page.getByText(/Ola: A to .*, together passed/)).toBeVisible();
+  await page.keyboard.press('m');
+  await expect(page.locator('[data-click-words]')).toHaveText('1234');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-click-words]')).toHaveCount(0);
+  await page.keyboard.press('ArrowDown');
+  await expect(line).not.toContainText(' to ');
+  const [mark] = await log(page, 'Ola');
+  expect(mark).toMatch(/^passed together/);
+});
+
 test('the register by arrows: several squares are stamped at once', async ({ page }) => {
-  await handOutTo(page, 'Ola');
+  await handOutTune(page, 'Ola');
   const square = (place: string) => page.locator(`[data-square="${place}"]`);
   await square('0/0').focus();
   await page.keyboard.press('ArrowRight');
@@ -139,7 +140,7 @@ test('the register by arrows: several squares are stamped at once', async ({ pag
 });
 
 test('a goal turns late, and what would help is worked out; entries come in as CSV', async ({ page }) => {
-  await handOutTo(page, 'Ola');
+  await handOutTune(page, 'Ola');
   const learner = page.url().replace(/#.*/, '');
   const today = new Date();
   const dayBefore = (days: number) =>
@@ -192,6 +193,13 @@ test('a weekly lesson stands on Today, and falls out for a day', async ({ page }
   await expectAccessible(page);
   await dialog.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByText('15:45')).toBeVisible();
+  await page.getByRole('button', { name: 'Move …' }).click();
+  await page.getByRole('dialog').getByLabel('Time').fill('17:20');
+  await page.getByRole('button', { name: 'Move', exact: true }).click();
+  await expect(page.getByText('17:20', { exact: true })).toBeVisible();
+  await expect(page.getByText('15:45, Ola: moved to 17:20')).toBeVisible();
+  await page.getByRole('button', { name: 'As every week' }).click();
+  await expect(page.getByText('15:45', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Falls out today' }).click();
   await expect(page.getByText('No lessons today.')).toBeVisible();
 });

@@ -1,18 +1,17 @@
 import { strToU8, zipSync } from 'fflate';
 import {
+  arrangeTune,
   choose,
   expect,
   expectSaved,
   importTune,
-  openBench,
   showPinnedFingersOnly,
   test,
   waitingForLife,
 } from './studio';
 
 test('two windows cannot overwrite each other: replay on the newer state', async ({ page, context }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   const other = waitingForLife(await context.newPage());
   await other.goto(page.url());
   await expect(other.locator('.music svg').first()).toBeVisible();
@@ -32,8 +31,7 @@ test('two windows cannot overwrite each other: replay on the newer state', async
 });
 
 test('two windows cannot overwrite each other: keep a copy', async ({ page, context }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   const original = page.url();
   const other = waitingForLife(await context.newPage());
   await other.goto(original);
@@ -52,8 +50,7 @@ test('a killed server loses nothing that was shown as saved, and goes on with wh
   page,
   studio,
 }) => {
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Key', /^E♭ major/);
   await showPinnedFingersOnly(page);
   await page.keyboard.press('ArrowRight');
@@ -75,8 +72,7 @@ test('a killed server loses nothing that was shown as saved, and goes on with wh
 test('a killed browser loses nothing that was shown as saved', async ({ browser, studio }) => {
   const first = await browser.newContext({ baseURL: studio.url });
   const page = waitingForLife(await first.newPage());
-  await importTune(page);
-  await openBench(page);
+  await arrangeTune(page);
   await choose(page, 'Left hand', 'held triads');
   await expectSaved(page);
   const url = page.url();

@@ -108,18 +108,53 @@ export { expect };
 
 export const TUNE = 'demo/sources/lantern-on-the-quay.musicxml';
 
-/** Has a score kept, and opens it: for what begins with a piece that is there. */
-export async function importTune(page: Page, file = TUNE): Promise<void> {
-  if (page.url() === 'about:blank') await page.goto('/pieces');
+/** Where the studio's pages are; a page that shows nothing yet has the address it will open. */
+async function originOf(page: Page): Promise<string> {
+  if (page.url() === 'about:blank') await page.goto('/learners');
+  return new URL(page.url()).origin;
+}
+
+/** Sends a page's form as the browser would; tells where it leads. */
+async function send(page: Page, action: string, form: Readonly<Record<string, string>>): Promise<string> {
+  const answer = await page.request.post(action, {
+    headers: { origin: await originOf(page), accept: 'text/html' },
+    form: { ...form },
+    maxRedirects: 0,
+  });
+  const to = answer.headers()['location'];
+  if (!to) throw new Error(`${action} answered ${answer.status()}: ${await answer.text()}`);
+  return to;
+}
+
+async function keepTune(page: Page, file: string): Promise<string> {
   const answer = await page.request.post('/api/imports', {
-    headers: { origin: new URL(page.url()).origin },
+    headers: { origin: await originOf(page) },
     multipart: {
       file: { name: basename(file), mimeType: 'application/octet-stream', buffer: readFileSync(file) },
       keep: 'yes',
     },
   });
-  const { id } = (await answer.json()) as { id: string };
-  await page.goto(`/pieces/${id}`);
+  return ((await answer.json()) as { id: string }).id;
+}
+
+/** Has a score kept, and opens it: for what begins with a piece that is there. */
+export async function importTune(page: Page, file = TUNE): Promise<void> {
+  await page.goto(`/pieces/${await keepTune(page, file)}`);
+}
+
+/** Has a score kept and arranged, and opens the Bench: for what begins there. */
+export async function arrangeTune(page: Page, file = TUNE): Promise<void> {
+  const piece = await keepTune(page, file);
+  await page.goto(await send(page, `/pieces/${piece}?/arrange`, { name: 'Arrangement 1' }));
+  await expect(page.locator('.music svg').first()).toBeVisible();
+}
+
+/** Has the tune arranged for a learner and handed out, and opens the learner's page: for what begins with something to practise. */
+export async function handOutTune(page: Page, name: string): Promise<void> {
+  const learner = await send(page, '/learners', { name, spanLeftSemitones: '9' });
+  const bench = await send(page, `/pieces/${await keepTune(page, TUNE)}?/arrange`, { name: `For ${name}` });
+  const learnerId = learner.replace('/learners/', '');
+  await page.goto(await send(page, `${bench}?/handOut`, { learnerId }));
 }
 
 export async function openBench(page: Page): Promise<void> {

@@ -139,7 +139,7 @@ export function standingRows(who: LearnerInPractice, ways: PracticeWays) {
       lastOnDay: standing.lastOnDay,
       dueOnDay: standing.card?.dueDay ?? null,
       troubles: standing.troubles,
-      repeats: repeatedSection(piece.sections, index)?.name ?? null,
+      repeats: repeatedSection(piece, index)?.name ?? null,
     })),
   }));
 }

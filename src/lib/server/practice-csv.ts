@@ -19,6 +19,7 @@ const COLUMNS = [
   'measures',
   'trouble',
   'marked_by',
+  'through',
 ] as const;
 
 /** A learner's whole log as CSV (RFC 4180), the oldest entry first. */
@@ -37,6 +38,7 @@ export function logAsCsv(learnerId: string): string {
       measures: entry.trouble ? `${entry.trouble.from + 1}-${entry.trouble.to + 1}` : '',
       trouble: entry.trouble?.kind ?? '',
       marked_by: entry.markedBy,
+      through: sections.find(({ id }) => id === entry.throughId)?.name ?? '',
     })),
   );
   rows.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
@@ -55,6 +57,7 @@ const lineSchema = z.object({
   date: z.string().refine((text) => dayNumber(text) !== null, 'the date is not like 2026-11-27'),
   piece: z.string().min(1, 'the piece is missing'),
   section: z.string().min(1, 'the section is missing'),
+  through: z.string().default(''),
   stage: z.enum(STAGE_IDS, `the stage is none of ${STAGE_IDS.join(', ')}`),
   mark: z.enum(['passed', 'clean', 'again'], 'the mark is none of passed, clean, again').default('passed'),
   tempo: z.preprocess(emptyToNull, z.coerce.number().int().min(20).max(320).nullable()),
@@ -111,6 +114,9 @@ export function readLogCsv(
     if (!piece) return { line, words, problem: `the learner does not play “${entry.data.piece}”` };
     const section = piece.sections.find(({ name }) => name === entry.data.section);
     if (!section) return { line, words, problem: `“${piece.title}” has no section “${entry.data.section}”` };
+    const through = piece.sections.find(({ name }) => name === entry.data.through) ?? null;
+    if (entry.data.through !== '' && !through)
+      return { line, words, problem: `“${piece.title}” has no section “${entry.data.through}”` };
     if (isKept) {
       const { date, stage, mark, tempo, clean_runs, failed_runs, minutes } = entry.data;
       const logged = logEntry(
@@ -118,6 +124,7 @@ export function readLogCsv(
           id: newId(),
           assignmentId: piece.id,
           sectionId: section.id,
+          throughId: through?.id ?? null,
           stage,
           kind: mark,
           tempoBpm: tempo,

@@ -22,6 +22,7 @@ type EntryRow = readonly [
   troubleTo: number | null,
   troubleKind: EntryTrouble['kind'] | null,
   troubleHand: EntryTrouble['hand'],
+  throughId: string | null,
 ];
 
 interface Read {
@@ -49,7 +50,7 @@ export function practiceLog(): ReadonlyMap<string, readonly PracticeEntry[]> {
   const rows = $client
     .prepare(
       `SELECT rowid, assignment_id, id, section_id, stage, kind, tempo_bpm, on_day, corrects_id, created_at_ms,
-              clean_runs, failed_runs, minutes, marked_by, lesson_id, trouble_from, trouble_to, trouble_kind, trouble_hand
+              clean_runs, failed_runs, minutes, marked_by, lesson_id, trouble_from, trouble_to, trouble_kind, trouble_hand, through_id
        FROM practice_entries WHERE rowid > ? ORDER BY rowid`,
     )
     .raw()
@@ -75,11 +76,11 @@ export function practiceLog(): ReadonlyMap<string, readonly PracticeEntry[]> {
 
 function entryOf(row: EntryRow): PracticeEntry {
   const [, , id, sectionId, stage, kind, tempoBpm, onDay, correctsId, createdAtMs, ...mark] = row;
-  const [cleanRuns, failedRuns, minutes, markedBy, lessonId, from, to, troubleKind, hand] = mark;
+  const [cleanRuns, failedRuns, minutes, markedBy, lessonId, from, to, troubleKind, hand, throughId] = mark;
   const trouble =
     from !== null && to !== null && troubleKind !== null ? { from, to, kind: troubleKind, hand } : null;
   return {
     ...{ id, sectionId, stage, kind, tempoBpm, onDay, correctsId, createdAtMs },
-    ...{ cleanRuns, failedRuns, minutes, markedBy, lessonId, trouble },
+    ...{ cleanRuns, failedRuns, minutes, markedBy, lessonId, throughId, trouble },
   };
 }

@@ -188,7 +188,9 @@ export function logEntry(entry: NewEntry, nowMs: number): Outcome<null, 'not-fou
       .get();
     if (!assignment) return notFound('This piece is no longer with the learner.');
     const sections = assignment.sections?.ok ? assignment.sections.value : [];
-    if (!sections.some((section) => section.id === entry.sectionId))
+    const placeOf = (id: string) => sections.findIndex((section) => section.id === id);
+    const from = placeOf(entry.sectionId);
+    if (from < 0 || (entry.throughId && placeOf(entry.throughId) <= from))
       return notFound('This edition has no such section.');
     const { markedAtMs, trouble = null, ...own } = { ...PLAIN_MARK, ...entry };
     if (
@@ -211,9 +213,9 @@ export function logEntry(entry: NewEntry, nowMs: number): Outcome<null, 'not-fou
     };
     const known = tx.select().from(practiceEntries).where(eq(practiceEntries.id, entry.id)).get();
     if (known) {
-      const isSame = (['assignmentId', 'sectionId', 'stage', 'kind', 'tempoBpm', 'onDay'] as const).every(
-        (field) => known[field] === row[field],
-      );
+      const isSame = (
+        ['assignmentId', 'sectionId', 'stage', 'kind', 'tempoBpm', 'onDay', 'throughId'] as const
+      ).every((field) => known[field] === row[field]);
       if (isSame) return { ok: true, value: null };
       return {
         ok: false,

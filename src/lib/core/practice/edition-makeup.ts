@@ -3,6 +3,7 @@ import type { Edition } from '../handout/edition';
 import { keyName } from '../pitch/key';
 import { tempoOf } from '../score/tempo';
 import { patternSchema, patternsOf } from './patterns';
+import { sameExceptSchema, sectionsSameExcept } from './same-except';
 
 /** What practising goes by of an edition, so that lists and plans need not read the whole of it. */
 export const editionMakeupSchema = z.object({
@@ -21,6 +22,8 @@ export const editionMakeupSchema = z.object({
   numbers: z.array(z.string()),
   /** What each section has that other pieces can have too, by id. */
   patterns: z.record(z.string(), z.array(patternSchema)),
+  /** Sections that are an earlier one again but for some measures, by id. */
+  sameExcept: z.record(z.string(), sameExceptSchema),
 });
 
 export type EditionMakeup = Readonly<z.infer<typeof editionMakeupSchema>>;
@@ -37,6 +40,7 @@ export const USUAL_MAKEUP: EditionMakeup = {
   key: null,
   numbers: [],
   patterns: {},
+  sameExcept: {},
 };
 
 /** Octaves and more in one hand, so many a measure on average, ask for care. */
@@ -86,6 +90,7 @@ export function editionMakeup({
     patterns: Object.fromEntries(
       sections.map((section) => [section.id, [...patternsOf({ score }, section)]]),
     ),
+    sameExcept: sectionsSameExcept(score, sections),
   };
 }
 

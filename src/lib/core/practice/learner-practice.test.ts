@@ -119,6 +119,18 @@ describe('what is known from other pieces', () => {
     expect(knownIn(known, 'a', knownPatterns([known]))).toEqual([]);
   });
 
+  it('of a section that is another again, only its odd measures are new', () => {
+    const again = piece({ makeup: { ...USUAL_MAKEUP, sameExcept: { b: { of: 'a', odd: [14, 15] } } } });
+    const [plan] = planStateOf([again], LIMITS, DEFAULT_WAYS).pieces;
+    expect(plan!.sections.map(({ measures, repeats }) => [measures, repeats])).toEqual([
+      [8, null],
+      [2, null],
+    ]);
+    expect(plan!.sections[1]!.oddOf).toEqual({ name: 'A', places: ['15', '16'] });
+    const sung = piece({ makeup: { ...USUAL_MAKEUP, sameExcept: { b: { of: 'a', odd: [] } } } });
+    expect(planStateOf([sung], LIMITS, DEFAULT_WAYS).pieces[0]!.sections[1]!.repeats).toBe('a');
+  });
+
   it('makes a section lighter to learn, and says so in its plan', () => {
     const loads = (pieces: readonly PieceInPractice[]) =>
       forecastTaskOf(fresh, knownPatterns(pieces), LIMITS, 20_000)!.toLearn.map(({ load }) => load);

@@ -1,10 +1,12 @@
 import { PATTERN_KINDS } from './patterns';
 import { KNOWN_LIGHTENS } from './plan-tasks';
+import { joinSteps, spansPassed, type JoinStep } from './joins';
 import type { SectionPrint } from '../handout/fingerprint';
-import { usualLoad, type EditionMakeup } from './edition-makeup';
+import type { Section } from '../score/model';
+import { measureLabel, usualLoad, type EditionMakeup } from './edition-makeup';
 import type { ForecastTask, Played, ToLearn } from './forecast';
 import type { PlanPiece, PlanSection, PlanState } from './plan-state';
-import { standingEntries, type NextStep, type PracticeEntry } from './register';
+import { standingEntries, type EntryKind, type NextStep, type PracticeEntry } from './register';
 import { standingOf, type SectionStanding } from './standing';
 import { stagesFor, type StageWishes } from './stage-order';
 import type { PracticeWays } from './ways';
@@ -68,15 +70,21 @@ export function nextStepOf(
   ways: PracticeWays,
 ): NextStep | null {
   const next = standings(piece, limits, ways).find(
-    ({ isLearned, stage }, index) =>
-      !isLearned && stage !== null && repeatedSection(piece.sections, index) === null,
+    ({ isLearned, stage }, index) => !isLearned && stage !== null && repeatedSection(piece, index) === null,
   );
   return next?.stage ? { section: next.section, stage: next.stage } : null;
 }
 
-/** The section that has the same music and comes first; null where it is the first of its kind. */
-export function repeatedSection(sections: readonly SectionPrint[], index: number): SectionPrint | null {
-  const first = sections.findIndex(({ print }) => print === sections[index]!.print);
+/** The section that has the same music, though perhaps other words, and comes first; null where it is the first of its kind. */
+export function repeatedSection(
+  { sections, makeup }: Pick<PieceInPractice, 'sections' | 'makeup'>,
+  index: number,
+): SectionPrint | null {
+  const own = sections[index]!;
+  const like = makeup.sameExcept[own.id];
+  const first = sections.findIndex(
+    ({ id, print }) => print === own.print || (like?.odd.length === 0 && like.of === id),
+  );
   return first < index ? sections[first]! : null;
 }
 
@@ -97,16 +105,42 @@ export function planStateOf(
     },
     pieces: pieces.map((piece): PlanPiece => {
       const own = standings(piece, limits, ways);
+      const joins = joinsOf(piece, own);
       return {
         piece: piece.assignmentId,
         targetBpm: targetOf(piece),
         goalDay: piece.goal?.onDay ?? null,
-        sections: own.map((standing, index) => planSectionOf(piece, standing, index, known)),
+        sections: own.map((standing, index) => planSectionOf(piece, standing, index, known, joins)),
         measureNumbers: piece.makeup.numbers,
         ...warmUpOf(piece.makeup),
       };
     }),
   };
+}
+
+/** What is to be joined next in a piece; a section that repeats another is known when that one is. */
+export function joinsOf(
+  piece: Pick<PieceInPractice, 'sections' | 'entries' | 'makeup'>,
+  standings: readonly SectionStanding[],
+): readonly JoinStep[] {
+  const { sections, entries } = piece;
+  const isKnown = sections.map((section, index) => {
+    const origin = repeatedSection(piece, index) ?? section;
+    return standings.find((each) => each.section.id === origin.id)?.isLearned ?? false;
+  });
+  return joinSteps(isKnown, spansPassed(entries, sections));
+}
+
+/** How much of a section is new: of one that is another again, only its odd measures. */
+function toTeach(
+  { sections, makeup }: PieceInPractice,
+  { id, from, to }: Section,
+): Pick<PlanSection, 'measures' | 'oddOf'> {
+  const like = makeup.sameExcept[id];
+  const of = sections.find((section) => section.id === like?.of);
+  if (!like || !of || like.odd.length === 0) return { measures: to - from + 1 };
+  const places = like.odd.map((measure) => measureLabel(makeup.numbers, measure).replace('measure ', ''));
+  return { measures: like.odd.length, oddOf: { name: of.name, places } };
 }
 
 /** Below this rung a learner keeps to five notes, and a scale is no warm-up yet. */
@@ -125,7 +159,9 @@ export function knownPatterns(pieces: readonly PieceInPractice[]): KnownPatterns
   for (const piece of pieces) {
     const learned = new Set(
       standingEntries(piece.entries)
-        .filter(({ kind, stage }) => kind === 'passed' && stage === 'at-tempo')
+        .filter(
+          ({ kind, stage, throughId }) => kind === 'passed' && stage === 'at-tempo' && throughId === null,
+        )
         .map(({ sectionId }) => sectionId),
     );
     for (const id of learned)
@@ -154,14 +190,15 @@ function planSectionOf(
   standing: SectionStanding,
   index: number,
   known: KnownPatterns,
+  joins: readonly JoinStep[],
 ): PlanSection {
   const { section, stage, place, isLearned, secureBpm, lastOnDay, troubles, card } = standing;
-  const next = piece.sections[index + 1];
-  const repeats = repeatedSection(piece.sections, index);
+  const join = joins.find(({ from }) => from === index);
+  const repeats = repeatedSection(piece, index);
   return {
     section: section.id,
     name: section.name,
-    measures: section.to - section.from + 1,
+    ...toTeach(piece, section),
     repeats: repeats?.id ?? null,
     stage: stage?.id ?? 'memory',
     tempoBpm: isLearned ? secureBpm : place.tempoBpm > 0 ? place.tempoBpm : secureBpm,
@@ -172,9 +209,17 @@ function planSectionOf(
     isLearned,
     trouble: troubles,
     isStraining: piece.makeup.straining.includes(section.id),
-    joinsWith: next?.id ?? null,
+    joinsWith: join ? piece.sections[join.to]!.id : null,
+    ...(join && { joinKind: join.kind }),
     known: isLearned ? [] : knownIn(piece, section.id, known),
   };
+}
+
+/** What is left to learn of a section's load: less for what is known, and for measures that are another's again. */
+function loadToLearn(piece: PieceInPractice, section: SectionPrint, known: KnownPatterns): number {
+  const fresh = (100 * toTeach(piece, section).measures) / (section.to - section.from + 1);
+  const unknown = 100 - KNOWN_LIGHTENS * knownIn(piece, section.id, known).length;
+  return Math.round((usualLoad(piece.makeup.rung) * unknown * fresh) / 10_000);
 }
 
 /** What the log says of a piece for its forecast; null where it has no date. `known` is what other pieces taught. */
@@ -185,16 +230,13 @@ export function forecastTaskOf(
   today: number,
 ): ForecastTask | null {
   if (!piece.goal) return null;
-  const taught = piece.sections.filter((_, index) => repeatedSection(piece.sections, index) === null);
+  const taught = piece.sections.filter((_, index) => repeatedSection(piece, index) === null);
   return {
     played: playedOf(piece.entries),
     toLearn: taught.map((section): ToLearn => ({
       section: section.id,
       measures: section.to - section.from + 1,
-      load: Math.round(
-        (usualLoad(piece.makeup.rung) * (100 - KNOWN_LIGHTENS * knownIn(piece, section.id, known).length)) /
-          100,
-      ),
+      load: loadToLearn(piece, section, known),
       worth: piece.sections
         .filter(({ print }) => print === section.print)
         .reduce((sum, { from, to }) => sum + to - from + 1, 0),
@@ -206,10 +248,12 @@ export function forecastTaskOf(
   };
 }
 
-/** Turns that were played at a tempo. */
+const PLAYED_KINDS: ReadonlySet<EntryKind> = new Set(['passed', 'clean', 'again']);
+
+/** Turns at one section that were played at a tempo. */
 export function playedOf(entries: readonly PracticeEntry[]): readonly Played[] {
   return standingEntries(entries)
-    .filter(({ kind }) => kind === 'passed' || kind === 'clean' || kind === 'again')
+    .filter(({ kind, throughId }) => throughId === null && PLAYED_KINDS.has(kind))
     .map(({ onDay, sectionId, stage, tempoBpm, kind, cleanRuns, failedRuns, minutes }) => ({
       ...{ onDay, section: sectionId, stage, tempoBpm, minutes, failedRuns },
       cleanRuns: kind === 'passed' ? Math.max(1, cleanRuns) : cleanRuns,

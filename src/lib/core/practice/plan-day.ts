@@ -1,4 +1,5 @@
 import { measureLabel } from './edition-makeup';
+import type { JoinKind } from './joins';
 import type { DayPlan, PlanItem, PlanState, Waiting } from './plan-state';
 import {
   gatherTasks,
@@ -230,6 +231,10 @@ class Day {
     const { stage, isNext } = stageToWork(place, this.state, this.rules.ladder);
     const { label } = stageOf(stage);
     const worth = worthOf(place);
+    const { oddOf } = place.section;
+    const odd = oddOf
+      ? ` It is ${oddOf.name} again but for ${oddOf.places.length === 1 ? 'measure' : 'measures'} ${oddOf.places.join(', ')}: only that is new.`
+      : '';
     const known = place.section.known?.length ? ` Known already: ${place.section.known.join('; ')}.` : '';
     const returns = worth > place.section.measures ? ` It is ${worth} measures of the piece.` : '';
     return {
@@ -238,7 +243,7 @@ class Day {
       stage,
       tempoBpm: tempoToWork(place, stage, isNext, this.state, this.rules.ladder),
       minutes,
-      why: `${isNext ? `The stage before is passed: ${label.toLowerCase()} is next` : `${label} goes on`}. Passed at first try, it opens the next, at most three a day.${returns}${known}`,
+      why: `${isNext ? `The stage before is passed: ${label.toLowerCase()} is next` : `${label} goes on`}. Passed at first try, it opens the next, at most three a day.${returns}${odd}${known}`,
     };
   }
 
@@ -251,7 +256,7 @@ class Day {
       stage: 'together',
       tempoBpm: secureTempo(place, this.state),
       minutes: JOIN_MINUTES,
-      why: `The seam into ${name} by itself first: the last measure and the first; then both sections.`,
+      why: joinWhy(place.section.joinKind ?? 'pair', name),
       joinsWith: next,
     };
   }
@@ -314,6 +319,17 @@ class Day {
     if (item.minutes > this.#strain) return false;
     this.#strain -= item.minutes;
     return true;
+  }
+}
+
+function joinWhy(kind: JoinKind, last: string): string {
+  switch (kind) {
+    case 'pair':
+      return `The seam into ${last} by itself first: the last measure and the first; then both sections.`;
+    case 'run':
+      return `What is joined already, in one run as far as ${last}.`;
+    case 'whole':
+      return 'Everything is joined: the whole piece, from the beginning to the end.';
   }
 }
 

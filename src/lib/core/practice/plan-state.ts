@@ -1,3 +1,4 @@
+import type { JoinKind } from './joins';
 import type { StageId } from './stages.data';
 import type { Trouble } from './trouble';
 
@@ -45,8 +46,11 @@ export interface PlanSection {
   readonly trouble: readonly Trouble[];
   /** Its octaves, wide stretches and repeated chords ask for care. */
   readonly isStraining: boolean;
-  /** The section that follows it and is to be joined to it. */
+  /** The last section of the stretch that begins here and is to be joined, and what kind of stretch it is. */
   readonly joinsWith: string | null;
+  readonly joinKind?: JoinKind;
+  /** The section that it is again, and the measures that differ: only those are new. */
+  readonly oddOf?: { readonly name: string; readonly places: readonly string[] };
   /** What its hands know from other pieces, in words; each makes it lighter. */
   readonly known?: readonly string[];
 }
@@ -65,7 +69,7 @@ export interface PlanItem {
   /** Of trouble: where and what it is, and how its measure is spoken of. */
   readonly trouble?: Trouble;
   readonly measure?: string;
-  /** Of a join: the section that follows. */
+  /** Of a join: the section that it goes on to. */
   readonly joinsWith?: string;
 }
 

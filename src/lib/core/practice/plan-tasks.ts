@@ -54,11 +54,15 @@ export function gatherTasks({ pieces }: PlanState, day: number): DayTasks {
   // Days between beat minutes added: of the sections in work, those that rested longest come first.
   const inWork = toLearn.slice(0, IN_WORK).sort((a, b) => lastOn(a) - lastOn(b));
   const fresh = [...inWork, ...toLearn.slice(IN_WORK)];
-  const joins = learned.filter(
-    ({ piece, section }) =>
-      section.joinsWith !== null &&
-      piece.sections.some((each) => each.section === section.joinsWith && isKnown(piece, each)),
-  );
+  // A section that repeats another is not taught again, but it is joined like any other.
+  const joins = pieces
+    .flatMap((piece) => piece.sections.map((section) => ({ piece, section })))
+    .filter(
+      ({ piece, section }) =>
+        section.joinsWith !== null &&
+        isKnown(piece, section) &&
+        piece.sections.some((each) => each.section === section.joinsWith && isKnown(piece, each)),
+    );
   return { troubles, revisits, fresh, joins, secure: securest(all, day) };
 }
 

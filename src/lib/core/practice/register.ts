@@ -27,6 +27,8 @@ export interface PracticeEntry {
   readonly minutes: number | null;
   readonly markedBy: (typeof MARKED_BY)[number];
   readonly lessonId: string | null;
+  /** The last section of a stretch that was played through; null for the section by itself. */
+  readonly throughId: string | null;
   /** Of trouble: its measures, ordinals in the edition, with its kind and the hand that has it. */
   readonly trouble: EntryTrouble | null;
   /** Number of the edition on which it was earned, where a newer one took it over. */
@@ -47,6 +49,7 @@ export const PLAIN_MARK = {
   minutes: null,
   markedBy: 'teacher',
   lessonId: null,
+  throughId: null,
   trouble: null,
 } as const;
 
@@ -68,7 +71,7 @@ export function standingStamps(entries: readonly PracticeEntry[]): Stamps {
   const undone = new Set(entries.map((entry) => entry.correctsId));
   const stamps = new Map<string, PracticeEntry>();
   for (const entry of [...entries].sort((a, b) => a.createdAtMs - b.createdAtMs)) {
-    if (entry.kind !== 'passed' || undone.has(entry.id)) continue;
+    if (entry.kind !== 'passed' || entry.throughId !== null || undone.has(entry.id)) continue;
     stamps.set(stampKey(entry.sectionId, entry.stage), entry);
   }
   return stamps;

@@ -53,7 +53,7 @@ export function standingOf(
   task: StandingTask,
 ): SectionStanding {
   const entries = standingEntries(log)
-    .filter((entry) => entry.sectionId === section.id)
+    .filter((entry) => entry.sectionId === section.id && entry.throughId === null)
     .sort((a, b) => a.createdAtMs - b.createdAtMs || (a.id < b.id ? -1 : 1));
   const passed = new Set(entries.filter(({ kind }) => kind === 'passed').map(({ stage }) => stage));
   const furthest = task.stages.findLastIndex(({ id }) => passed.has(id));

@@ -39,9 +39,16 @@ export function carryEntries(
   same: ReadonlyMap<string, string>,
   editionNumber: number,
 ): readonly PracticeEntry[] {
+  const nowOf = new Map([...same].map(([now, before]) => [before, now]));
   return [...same].flatMap(([now, before]) =>
     entries
       .filter((entry) => entry.sectionId === before)
-      .map((entry) => ({ ...entry, sectionId: now, earnedOn: editionNumber })),
+      .flatMap((entry) => {
+        // A stretch holds as far as its last section is still the same.
+        const throughId = entry.throughId === null ? null : nowOf.get(entry.throughId);
+        return throughId === undefined
+          ? []
+          : [{ ...entry, sectionId: now, throughId, earnedOn: editionNumber }];
+      }),
   );
 }

@@ -46,7 +46,7 @@ export function weekTasks(
     }));
 }
 
-function sentenceOf({ what, stage, tempoBpm, trouble, measure }: PlanItem, name: string): string {
+function sentenceOf({ what, stage, tempoBpm, trouble, measure, why }: PlanItem, name: string): string {
   const at = tempoBpm === null ? '' : ` at ${tempoBpm}`;
   const how = stageOf(stage).label.toLowerCase();
   switch (what) {
@@ -55,7 +55,7 @@ function sentenceOf({ what, stage, tempoBpm, trouble, measure }: PlanItem, name:
     case 'new':
       return `${name}: ${how}${at}.`;
     case 'join':
-      return `${name} into the next section: the seam first, then both.`;
+      return `${name}: ${why.charAt(0).toLowerCase()}${why.slice(1)}`;
     case 'revisit':
       return `${name}: once through${at}, so that it stays.`;
     case 'secure':

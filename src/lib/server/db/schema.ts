@@ -224,6 +224,8 @@ export const practiceEntries = sqliteTable(
     minutes: integer('minutes'),
     markedBy: text('marked_by', { enum: MARKED_BY }).notNull().default('teacher'),
     lessonId: text('lesson_id').references(() => lessons.id),
+    /** The last section of a stretch that was played through; null for one section. */
+    throughId: text('through_id'),
     /** Of trouble: measures of the edition, both ends included. */
     troubleFrom: integer('trouble_from'),
     troubleTo: integer('trouble_to'),

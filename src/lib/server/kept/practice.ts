@@ -13,5 +13,8 @@ export const KEPT_MAKEUP = defineKept<EditionMakeup>({
   subject: 'makeup of this edition',
   version: 2,
   schema: editionMakeupSchema,
-  waysUp: [(old) => old, (old) => ({ ...(old as object), key: null, numbers: [], patterns: {} })],
+  waysUp: [
+    (old) => old,
+    (old) => ({ ...(old as object), key: null, numbers: [], patterns: {}, sameExcept: {} }),
+  ],
 });

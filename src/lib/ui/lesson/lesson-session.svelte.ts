@@ -1,13 +1,16 @@
 import { prepareEngraving, type Markings } from '$lib/core/engrave/source';
 import { planPassage } from '$lib/core/engrave/plan-lines';
 import { lineWidthOf, optionsFor, pageWidthFor } from '$lib/core/engrave/views';
+import { countScore, DEFAULT_COUNT_OPTIONS, type CountOptions } from '$lib/core/counting/count';
+import { metronome } from '$lib/core/playback/metronome';
 import { buildTimeline } from '$lib/core/playback/timeline';
-import { standings, targetOf, type PracticeLimits } from '$lib/core/practice/learner-practice';
+import { joinsOf, standings, targetOf, type PracticeLimits } from '$lib/core/practice/learner-practice';
+import type { JoinStep, Span } from '$lib/core/practice/joins';
 import { PLAIN_MARK, type PracticeEntry } from '$lib/core/practice/register';
 import { cleanRunIs, runsToPass } from '$lib/core/practice/run';
 import type { SectionStanding } from '$lib/core/practice/standing';
 import { stagesFor } from '$lib/core/practice/stage-order';
-import type { Stage } from '$lib/core/practice/stages.data';
+import { stageOf, type Stage } from '$lib/core/practice/stages.data';
 import type { TroubleKind } from '$lib/core/practice/trouble';
 import type { PracticeWays } from '$lib/core/practice/ways';
 import type { Score } from '$lib/core/score/model';
@@ -33,6 +36,8 @@ export interface LessonOpening {
 export class MarkLine {
   #piece = $state(0);
   #section = $state(0);
+  /** The last section of a stretch that is played through; null for one section. */
+  #through = $state<number | null>(null);
   /** Chosen by hand; null follows the log. */
   #stage = $state<number | null>(null);
   /** Digits typed for the tempo; empty follows the ladder. */
@@ -55,23 +60,51 @@ export class MarkLine {
   readonly stages = $derived.by<readonly Stage[]>(() =>
     this.piece ? stagesOf(this.piece, this.who.limits, this.ways) : [],
   );
-  readonly stage = $derived<Stage | null>(
-    this.#stage === null
-      ? (this.standing?.stage ?? this.stages.at(-1) ?? null)
-      : (this.stages[this.#stage] ?? null),
+  /** What is to be joined next, by the log. */
+  readonly joins = $derived.by<readonly JoinStep[]>(() =>
+    this.piece ? joinsOf(this.#withMarks(this.piece), this.standings) : [],
   );
-  readonly isInWork = $derived(this.stage !== null && this.stage.id === this.standing?.stage?.id);
+  readonly through = $derived(
+    this.#through === null ? null : (this.standings[this.#through]?.section ?? null),
+  );
+  /** The measures in front: a section, or a stretch of several. */
+  readonly span = $derived(
+    this.standing && { from: this.standing.section.from, to: (this.through ?? this.standing.section).to },
+  );
+  readonly name = $derived(
+    this.through
+      ? `${this.standing?.section.name} to ${this.through.name}`
+      : (this.standing?.section.name ?? ''),
+  );
+  readonly stage = $derived<Stage | null>(
+    this.through
+      ? stageOf('together')
+      : this.#stage === null
+        ? (this.standing?.stage ?? this.stages.at(-1) ?? null)
+        : (this.stages[this.#stage] ?? null),
+  );
+  readonly isInWork = $derived(
+    this.through === null && this.stage !== null && this.stage.id === this.standing?.stage?.id,
+  );
   /** The tempo of the next run: typed, or where the ladder stands. */
   readonly tempoBpm = $derived.by(() => {
     if (this.typed !== '') return Number(this.typed);
     if (!this.stage?.needsTempo || !this.piece) return null;
+    // A stretch goes no faster than the slowest of its sections is sure of.
+    if (this.#through !== null)
+      return Math.min(
+        targetOf(this.piece),
+        ...this.standings.slice(this.#section, this.#through + 1).flatMap(({ secureBpm }) => secureBpm ?? []),
+      );
     if (this.isInWork && this.standing && this.standing.ladder.length > 0)
       return this.standing.place.tempoBpm;
     return Math.round((targetOf(this.piece) * (this.stage.share ?? 100)) / 100);
   });
   /** Clean runs so far at this stage and tempo. */
   readonly cleanRuns = $derived(this.isInWork ? (this.standing?.place.cleanRuns ?? 0) : 0);
-  readonly runsToPass = $derived.by(() => (this.stage ? runsToPass(this.stage, this.ways.ladder) : 1));
+  readonly runsToPass = $derived.by(() =>
+    this.stage && this.through === null ? runsToPass(this.stage, this.ways.ladder) : 1,
+  );
 
   #withMarks(piece: PieceOfLearner): PieceOfLearner {
     const own = this.entries.filter((entry) => !piece.entries.some(({ id }) => id === entry.id));
@@ -80,8 +113,20 @@ export class MarkLine {
 
   chooseSection(index: number): void {
     this.#section = Math.max(0, Math.min(this.standings.length - 1, index));
+    this.#through = null;
     this.#stage = null;
     this.typed = '';
+  }
+
+  chooseStretch({ from, to }: Span): void {
+    this.chooseSection(from);
+    this.#through = to > from ? Math.min(to, this.standings.length - 1) : null;
+  }
+
+  /** Takes the next section to the stretch; past the last it is one section again. */
+  lengthen(): void {
+    const to = (this.#through ?? this.#section) + 1;
+    this.chooseStretch({ from: this.#section, to: to < this.standings.length ? to : this.#section });
   }
 
   stepSection(by: 1 | -1): void {
@@ -89,6 +134,7 @@ export class MarkLine {
   }
 
   stepStage(by: 1 | -1): void {
+    if (this.through) return;
     const at = this.stages.findIndex(({ id }) => id === this.stage?.id);
     this.#stage = Math.max(0, Math.min(this.stages.length - 1, at + by));
     this.typed = '';
@@ -150,6 +196,8 @@ export class LessonSession {
   /** What the last mark was, in words; undo says it, too. */
   said = $state('');
   isClicking = $state(false);
+  /** What is said to the clicks of a measure. */
+  words = $state.raw<readonly string[]>([]);
   widthPx = $state(900);
   #undo = $state.raw<
     readonly { readonly line: MarkLine; readonly entry: PracticeEntry; readonly words: string }[]
@@ -170,10 +218,10 @@ export class LessonSession {
   readonly source = $derived(this.score ? prepareEngraving(this.score, []) : null);
   /** The lines of the section, with the beat before it where a loop would need it. */
   readonly systems = $derived.by(() => {
-    const section = this.line?.standing?.section;
-    if (!this.source || !section) return [];
+    const span = this.line?.span;
+    if (!this.source || !span) return [];
     const layout = { lineWidth: lineWidthOf(this.options), mostMeasures: 5, markings: LESSON_MARKINGS };
-    return planPassage(this.source, layout, section);
+    return planPassage(this.source, layout, span);
   });
   readonly canUndo = $derived(this.#undo.length > 0);
   readonly toUndo = $derived(this.#undo.at(-1)?.words ?? '');
@@ -200,6 +248,7 @@ export class LessonSession {
     if (!line?.stage) return;
     const { cleanRuns, stage, tempoBpm, standing } = line;
     if (!standing) return;
+    if (line.through) return this.pass();
     if (cleanRunIs(standing, stage, tempoBpm, this.opening.ways.ladder) === 'passed') return this.pass();
     const words = `${line.who.learner.name}: ${standing.section.name}, ${stage.label.toLowerCase()}`;
     this.#mark(
@@ -217,7 +266,7 @@ export class LessonSession {
     this.#mark(
       line,
       { kind: 'passed', cleanRuns: 1 },
-      `${line.who.learner.name}: ${line.standing?.section.name}, ${line.stage.label.toLowerCase()} passed${at}`,
+      `${line.who.learner.name}: ${line.name}, ${line.stage.label.toLowerCase()} passed${at}`,
     );
     line.follow();
   }
@@ -228,19 +277,25 @@ export class LessonSession {
     this.#mark(
       line,
       { kind: 'again', failedRuns: 1 },
-      `${line.who.learner.name}: ${line.standing?.section.name}, ${line.stage.label.toLowerCase()}, again`,
+      `${line.who.learner.name}: ${line.name}, ${line.stage.label.toLowerCase()}, again`,
     );
   }
 
   /** Marks the selected measures, or the first of the section, as going wrong. */
   trouble(kind: TroubleKind, label: string): void {
     const { line } = this;
-    const section = line?.standing?.section;
-    if (!line || !section) return;
-    const { from, to } = this.range ?? { from: section.from, to: section.from };
+    if (!line?.span) return;
+    const { from, to } = this.range ?? { from: line.span.from, to: line.span.from };
+    const own = line.standings.find(({ section }) => section.from <= from && section.to >= from);
+    if (!own) return;
     this.#mark(
       line,
-      { kind: 'trouble', trouble: { from, to, kind, hand: null } },
+      {
+        kind: 'trouble',
+        sectionId: own.section.id,
+        throughId: null,
+        trouble: { from, to, kind, hand: null },
+      },
       `${line.who.learner.name}: ${label} in measure ${this.numberOf(from)}`,
     );
     this.range = null;
@@ -254,7 +309,7 @@ export class LessonSession {
     const { measure: from, to, kind, hand } = trouble;
     this.#mark(
       line,
-      { kind: 'mended', trouble: { from, to, kind, hand } },
+      { kind: 'mended', throughId: null, trouble: { from, to, kind, hand } },
       `${line.who.learner.name}: measure ${this.numberOf(from)} went right`,
     );
   }
@@ -288,37 +343,41 @@ export class LessonSession {
   /** Plays the section, or the selected measures, at the tempo of the mark line, the other hand left out if asked. */
   play(): void {
     const { score, line } = this;
-    const section = line?.standing?.section;
-    if (this.player.state === 'playing' || this.player.state === 'loading') return this.player.stop();
-    if (!score || !line || !section) return;
-    const { from, to } = this.range ?? section;
+    const span = line?.span;
+    if (this.player.state === 'playing' || this.player.state === 'loading') return this.silence();
+    if (!score || !line || !span) return;
+    const { from, to } = this.range ?? span;
     const tempoPercent = Math.round((100 * (line.tempoBpm ?? tempoOf(score))) / tempoOf(score));
     const options = {
       ...this.player.options(from, to),
       tempoPercent: Math.max(10, Math.min(400, tempoPercent)),
     };
-    void this.player.play(() => Promise.resolve(buildTimeline(score, [], options)), this.player.isLooped);
+    void this.player.play(
+      () => Promise.resolve(buildTimeline(score, countScore(score, this.#counting()), options)),
+      this.player.isLooped,
+    );
   }
 
-  /** The click of the step's tempo, until it is asked to stop. */
+  silence(): void {
+    this.isClicking = false;
+    this.player.stop();
+  }
+
+  #counting(): CountOptions {
+    const style = this.line?.who.learner.countingStyle;
+    return style ? { ...DEFAULT_COUNT_OPTIONS, style } : DEFAULT_COUNT_OPTIONS;
+  }
+
+  /** The click of the step's tempo, said as the learner counts, until it is asked to stop. */
   click(): void {
     const { score, line } = this;
-    if (this.isClicking || this.player.state !== 'idle') {
-      this.isClicking = false;
-      return this.player.stop();
-    }
+    if (this.isClicking || this.player.state !== 'idle') return this.silence();
     const tempo = line?.tempoBpm ?? (score ? tempoOf(score) : 80);
-    const beats = score?.measures[0]?.time.beats ?? 4;
-    const seconds = (beats * 60) / tempo;
-    const clicks = Array.from({ length: beats }, (_, index) => ({
-      at: (index * 60) / tempo,
-      weight: index === 0 ? ('downbeat' as const) : ('beat' as const),
-    }));
+    const time = score?.measures[line?.span?.to ?? 0]?.time ?? { beats: 4, beatType: 4 };
+    const { timeline, words } = metronome(time, tempo, this.#counting());
+    this.words = words;
     this.isClicking = true;
-    void this.player.play(
-      () => Promise.resolve({ sounds: [], clicks, measures: [], seconds, loopAt: 0 }),
-      true,
-    );
+    void this.player.play(() => Promise.resolve(timeline), true);
   }
 
   #mark(line: MarkLine, mark: Partial<PracticeEntry> & Pick<PracticeEntry, 'kind'>, words: string): void {
@@ -333,6 +392,7 @@ export class LessonSession {
       ...PLAIN_MARK,
       id: newId(),
       sectionId: section.id,
+      throughId: line.through?.id ?? null,
       stage: line.stage.id,
       tempoBpm: line.tempoBpm,
       onDay: this.opening.today,
@@ -354,7 +414,7 @@ export class LessonSession {
   }
 
   dispose(): void {
-    this.player.stop();
+    this.silence();
     this.outbox.stop();
   }
 }

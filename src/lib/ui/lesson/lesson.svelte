@@ -58,6 +58,7 @@
       'Shift+Enter': on(() => session.pass()),
       a: on(() => session.again()),
       Backspace: on(() => line && (line.typed = line.typed.slice(0, -1))),
+      j: on(() => line?.lengthen()),
       ArrowDown: on(() => line?.stepSection(1)),
       ArrowUp: on(() => line?.stepSection(-1)),
       ArrowRight: on(() => line?.stepStage(1)),
@@ -69,7 +70,7 @@
       w: on(() => (showsWeek = !showsWeek)),
       '$mod+z': on(() => session.undo()),
       Escape: on(() => {
-        session.player.stop();
+        session.silence();
         session.range = null;
         showsWeek = false;
       }),
@@ -116,6 +117,15 @@
                   >{each.troubles.length} to mend</span
                 >{/if}
             </button>
+            {#each line?.joins.filter(({ from }) => from === index) ?? [] as join (join.to)}
+              <button
+                class="block w-full border-l-4 border-transparent px-2 py-1 text-left text-sm hover:bg-sea-wash"
+                onclick={() => line?.chooseStretch(join)}
+                >↳ {join.kind === 'whole'
+                  ? 'the whole piece'
+                  : `on to ${line?.standings[join.to]?.section.name}`}</button
+              >
+            {/each}
           </li>
         {/each}
       </ol>
@@ -213,7 +223,21 @@
             ></select
           ></label
         >
+        <label class="flex items-center gap-1"
+          ><input
+            type="checkbox"
+            checked={session.player.countInMeasures > 0}
+            onchange={(event) => (session.player.countInMeasures = event.currentTarget.checked ? 1 : 0)}
+          /> count in</label
+        >
         <Tool hint="M" isOn={session.isClicking} onpress={() => session.click()}>Click</Tool>
+        {#if session.isClicking}
+          <span data-click-words
+            >{#each session.words as word, index (index)}<span
+                class="px-0.5 {session.player.measure === index ? 'font-bold' : 'text-quiet'}">{word}</span
+              >{/each}</span
+          >
+        {/if}
       </div>
       <div class="tools">
         <Tool hint="Ctrl + Z" name="Undo" disabled={!session.canUndo} onpress={() => session.undo()}

@@ -21,7 +21,15 @@
     onclick={onactivate}>{line.who.learner.name}</button
   >
   {#if line.standing && line.stage}
-    <span class="min-w-32">{line.standing.section.name}</span>
+    <span class="min-w-32"
+      >{line.name}
+      <button
+        class="icon-button"
+        aria-label="On to the next section (J), for {line.who.learner.name}"
+        title="On to the next section (J)"
+        onclick={() => line.lengthen()}>↦</button
+      ></span
+    >
     <span class="flex items-center gap-1">
       <button
         class="icon-button"
@@ -63,7 +71,7 @@
           class="inline-block h-5 w-1 {isClean ? 'bg-ink' : 'bg-line'}"
         ></span>{/each}
     </span>
-    {#if !line.isInWork}<span class="text-sm text-quiet"
+    {#if !line.isInWork && line.through === null}<span class="text-sm text-quiet"
         >next by the log: {line.standing.stage?.label.toLowerCase() ?? 'nothing more'}</span
       >{/if}
   {:else}<span class="text-quiet">no piece yet</span>{/if}

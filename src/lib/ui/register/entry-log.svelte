@@ -60,7 +60,9 @@
 <ul class="mt-1 bg-paper p-2">
   {#each shown as entry (`${entry.id}/${entry.sectionId}`)}
     <li>
-      {longDay(entry.onDay)}: {sectionName(entry.sectionId)}, {stageLabel(entry.stage).toLowerCase()}
+      {longDay(entry.onDay)}: {sectionName(entry.sectionId)}{entry.throughId
+        ? ` to ${sectionName(entry.throughId)}`
+        : ''}, {stageLabel(entry.stage).toLowerCase()}
       {what(entry)}{where(entry)}{entry.tempoBpm && entry.kind !== 'withdrawn'
         ? ` at ♩ ${entry.tempoBpm}`
         : ''}{entry.earnedOn ? `, on edition ${entry.earnedOn}` : ''}{entry.markedBy === 'learner'

@@ -19,6 +19,7 @@ const body = z.object({
   failedRuns: z.int().min(0).max(50).default(0),
   minutes: z.int().min(0).max(600).nullable().default(null),
   lessonId: z.string().max(64).nullable().default(null),
+  throughId: z.string().max(64).nullable().default(null),
   trouble: z
     .object({
       from: z.int().min(0).max(10_000),

@@ -1,0 +1,1 @@
+ALTER TABLE `practice_entries` ADD `through_id` text;
