@@ -3,6 +3,7 @@ import { newDocument, type ArrangementDocument } from '../core/document/document
 import { applyStep, pinStep, recipeStep, type ArrangementStep } from '../core/document/steps';
 import { database } from './db/client';
 import { arrangementHistory, arrangements, pieces } from './db/schema';
+import { standing } from './db/standing';
 import { read } from './kept/kept';
 import { newId, notFound, type Found, type Outcome } from './outcome';
 import { sourceScore } from './pieces';
@@ -26,7 +27,7 @@ export function findArrangement(id: string): Found<ArrangementRecord> {
     .select({ arrangement: arrangements, pieceTitle: pieces.title })
     .from(arrangements)
     .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
-    .where(eq(arrangements.id, id))
+    .where(and(eq(arrangements.id, id), standing.arrangement, standing.piece))
     .get();
   if (!row) return GONE;
   const { document, ...rest } = row.arrangement;
@@ -42,9 +43,10 @@ export function listArrangements(pieceId: string) {
       name: arrangements.name,
       updatedAtMs: arrangements.updatedAtMs,
       sourceRevision: arrangements.sourceRevision,
+      archivedAtMs: arrangements.archivedAtMs,
     })
     .from(arrangements)
-    .where(eq(arrangements.pieceId, pieceId))
+    .where(and(eq(arrangements.pieceId, pieceId), standing.arrangement))
     .orderBy(desc(arrangements.updatedAtMs))
     .all();
 }
@@ -54,7 +56,7 @@ export function siblingsOf({ id, pieceId }: ArrangementRecord) {
   return database()
     .select({ id: arrangements.id, name: arrangements.name, document: arrangements.document })
     .from(arrangements)
-    .where(and(eq(arrangements.pieceId, pieceId), ne(arrangements.id, id)))
+    .where(and(eq(arrangements.pieceId, pieceId), ne(arrangements.id, id), standing.arrangement))
     .orderBy(desc(arrangements.updatedAtMs))
     .all()
     .flatMap(({ document, ...rest }) => {
@@ -72,7 +74,7 @@ export async function createArrangement(
   const piece = database()
     .select({ sourceRevision: pieces.sourceRevision })
     .from(pieces)
-    .where(eq(pieces.id, pieceId))
+    .where(and(eq(pieces.id, pieceId), standing.piece))
     .get();
   if (!piece) return notFound('This piece is no longer in the studio.');
   const score = sourceScore(pieceId, piece.sourceRevision);

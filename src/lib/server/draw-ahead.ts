@@ -1,6 +1,7 @@
 import { desc, isNull } from 'drizzle-orm';
 import { findArrangement } from './arrangements';
 import { database } from './db/client';
+import { standing } from './db/standing';
 import { arrangements, assignments, pieces } from './db/schema';
 import { findEdition } from './editions';
 import { arrangementLines, editionLines, pieceLines } from './first-lines';
@@ -59,13 +60,21 @@ export function drawWhatIsMissing(): void {
 async function drawAll(): Promise<void> {
   if (isWorkOver()) return;
   const db = database();
-  const made = db.select({ id: arrangements.id }).from(arrangements).orderBy(desc(arrangements.updatedAtMs));
+  const made = db
+    .select({ id: arrangements.id })
+    .from(arrangements)
+    .where(standing.arrangement)
+    .orderBy(desc(arrangements.updatedAtMs));
   for (const { id } of made.limit(MOST).all()) {
     if (isWorkOver()) return;
     const arrangement = findArrangement(id);
     if (arrangement.ok) await (await arrangementLines(arrangement.value, USUAL_WIDTHS.bench, 'later')).coming;
   }
-  const sources = db.select({ id: pieces.id }).from(pieces).orderBy(desc(pieces.importedAtMs));
+  const sources = db
+    .select({ id: pieces.id })
+    .from(pieces)
+    .where(standing.piece)
+    .orderBy(desc(pieces.importedAtMs));
   for (const { id } of sources.limit(MOST).all()) {
     if (isWorkOver()) return;
     const piece = findPiece(id);

@@ -9,6 +9,7 @@ import type { Db } from './db/db';
 import { arrangements, assignments, editions, learners, pieces } from './db/schema';
 import type { SectionChange } from './kept/edition';
 import { editionMakeup } from '../core/practice/edition-makeup';
+import { standing } from './db/standing';
 import { read } from './kept/kept';
 import { findLearner } from './learners';
 import { newId, notFound, type Found, type Outcome } from './outcome';
@@ -98,11 +99,17 @@ function write(
   const known = tx
     .select({ id: editions.id, number: editions.number })
     .from(editions)
-    .where(and(eq(editions.arrangementId, arrangement.id), eq(editions.fingerprint, fingerprint)))
+    .where(
+      and(
+        eq(editions.arrangementId, arrangement.id),
+        eq(editions.fingerprint, fingerprint),
+        standing.edition,
+      ),
+    )
     .get();
   const { id: editionId, number } = known ?? insertEdition(tx, arrangement, edition, fingerprint, nowMs);
   const given = { editionId, number, isNew: !known };
-  const standing = tx
+  const held = tx
     .select({ id: assignments.id })
     .from(assignments)
     .where(
@@ -113,7 +120,7 @@ function write(
       ),
     )
     .get();
-  if (standing) return { ...given, assignmentId: standing.id };
+  if (held) return { ...given, assignmentId: held.id };
   const before = assignmentOfPiece(tx, arrangement.pieceId, learnerId);
   if (before) tx.update(assignments).set({ retiredAtMs: nowMs }).where(eq(assignments.id, before.id)).run();
   const assignmentId = newId();
@@ -169,6 +176,8 @@ function assignmentOfPiece(tx: Tx, pieceId: string, learnerId: string) {
       and(
         eq(assignments.learnerId, learnerId),
         eq(arrangements.pieceId, pieceId),
+        standing.edition,
+        standing.arrangement,
         isNull(assignments.retiredAtMs),
       ),
     )
@@ -199,7 +208,7 @@ export function findEdition(id: string): Found<EditionRecord> {
     .from(editions)
     .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
     .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
-    .where(eq(editions.id, id))
+    .where(and(eq(editions.id, id), standing.edition, standing.arrangement, standing.piece))
     .get();
   if (!row) return notFound('There is no such edition in the studio.');
   const { frozen, arrangementId, number, createdAtMs } = row.edition;
@@ -240,8 +249,8 @@ export function editionsOf(arrangementId: string): readonly EditionEntry[] {
     })
     .from(editions)
     .leftJoin(assignments, and(eq(assignments.editionId, editions.id), isNull(assignments.retiredAtMs)))
-    .leftJoin(learners, eq(learners.id, assignments.learnerId))
-    .where(eq(editions.arrangementId, arrangementId))
+    .leftJoin(learners, and(eq(learners.id, assignments.learnerId), standing.learner))
+    .where(and(eq(editions.arrangementId, arrangementId), standing.edition))
     .orderBy(desc(editions.number), learners.name)
     .all();
   const byId = new Map<string, EditionEntry & { readonly learners: string[] }>();

@@ -1,6 +1,7 @@
-import { and, asc, eq, max } from 'drizzle-orm';
+import { and, asc, eq, isNull, max } from 'drizzle-orm';
 import { database } from './db/client';
 import { arrangements, assignments, editions, goals, learners, pieces } from './db/schema';
+import { standing } from './db/standing';
 import { newId, notFound, type Outcome } from './outcome';
 
 export type Goal = typeof goals.$inferSelect;
@@ -20,7 +21,13 @@ export function listGoals(learnerId: string | null = null): readonly GoalRow[] {
     .innerJoin(editions, eq(editions.id, assignments.editionId))
     .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
     .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
-    .where(learnerId === null ? undefined : eq(goals.learnerId, learnerId))
+    .where(
+      and(
+        ...[standing.learner, standing.edition, standing.arrangement, standing.piece],
+        isNull(learners.archivedAtMs),
+        learnerId === null ? undefined : eq(goals.learnerId, learnerId),
+      ),
+    )
     .orderBy(asc(goals.onDay), asc(goals.event), asc(goals.position))
     .all()
     .map(({ goal, learner, title }) => ({ ...goal, learner, title }));

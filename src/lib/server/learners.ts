@@ -1,9 +1,10 @@
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { ArrangeFor } from '../core/arrange/arrange-for';
 import { sizeOf } from '../core/learner/hands';
 import type { Profile } from '../core/learner/profile';
 import { database } from './db/client';
 import { learners } from './db/schema';
+import { standing } from './db/standing';
 import { read } from './kept/kept';
 import { newId } from './outcome';
 
@@ -12,12 +13,34 @@ export type NewLearner = Omit<typeof learners.$inferInsert, 'id' | 'createdAtMs'
   readonly reads?: Profile['reads'];
 };
 
+/** Learners who come now, by name. */
 export function listLearners(): readonly Learner[] {
-  return database().select().from(learners).orderBy(asc(learners.name)).all();
+  return database()
+    .select()
+    .from(learners)
+    .where(and(standing.learner, isNull(learners.archivedAtMs)))
+    .orderBy(asc(learners.name))
+    .all();
+}
+
+/** Learners who were put away, by name. */
+export function archivedLearners(): readonly Learner[] {
+  return database()
+    .select()
+    .from(learners)
+    .where(and(standing.learner, isNotNull(learners.archivedAtMs)))
+    .orderBy(asc(learners.name))
+    .all();
 }
 
 export function findLearner(id: string): Learner | null {
-  return database().select().from(learners).where(eq(learners.id, id)).get() ?? null;
+  return (
+    database()
+      .select()
+      .from(learners)
+      .where(and(eq(learners.id, id), standing.learner))
+      .get() ?? null
+  );
 }
 
 export function addLearner({ reads, ...learner }: NewLearner, nowMs: number): string {

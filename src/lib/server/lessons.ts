@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, inArray, lte } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNull, lte } from 'drizzle-orm';
 import { addSlotDays, type HeldLesson, type SlotPlan } from '../core/practice/slots';
 import { database } from './db/client';
 import {
@@ -10,6 +10,7 @@ import {
   lessonSlots,
   tasks,
 } from './db/schema';
+import { standing } from './db/standing';
 import { newId, notFound, type Outcome } from './outcome';
 
 export type Lesson = typeof lessons.$inferSelect & { readonly learnerIds: readonly string[] };
@@ -22,7 +23,12 @@ export type NewSlot = Omit<typeof lessonSlots.$inferInsert, 'id'> & {
 /** Every weekly time with those who come and the days on which it is otherwise. Three statements. */
 export function listSlots(): readonly SlotPlan[] {
   const db = database();
-  const learnersOf = db.select().from(lessonSlotLearners).all();
+  const learnersOf = db
+    .select({ slotId: lessonSlotLearners.slotId, learnerId: lessonSlotLearners.learnerId })
+    .from(lessonSlotLearners)
+    .innerJoin(learners, eq(learners.id, lessonSlotLearners.learnerId))
+    .where(and(standing.learner, isNull(learners.archivedAtMs)))
+    .all();
   const exceptions = db.select().from(lessonExceptions).all();
   return db
     .select()
@@ -33,7 +39,8 @@ export function listSlots(): readonly SlotPlan[] {
       ...slot,
       learnerIds: learnersOf.filter(({ slotId }) => slotId === slot.id).map(({ learnerId }) => learnerId),
       exceptions: exceptions.filter(({ slotId }) => slotId === slot.id),
-    }));
+    }))
+    .filter(({ learnerIds }) => learnerIds.length > 0);
 }
 
 export function addSlot({ learnerIds, ...slot }: NewSlot): Outcome<string> {
@@ -41,7 +48,7 @@ export function addSlot({ learnerIds, ...slot }: NewSlot): Outcome<string> {
     const known = tx
       .select({ id: learners.id })
       .from(learners)
-      .where(inArray(learners.id, [...learnerIds]))
+      .where(and(inArray(learners.id, [...learnerIds]), standing.learner))
       .all();
     if (known.length !== learnerIds.length)
       return notFound('One of these learners is no longer in the studio.');
@@ -112,7 +119,11 @@ export function startLesson(
 ): Outcome<string> {
   return database().transaction((tx): Outcome<string> => {
     const asked = [...new Set(learnerIds)].sort();
-    const known = tx.select({ id: learners.id }).from(learners).where(inArray(learners.id, asked)).all();
+    const known = tx
+      .select({ id: learners.id })
+      .from(learners)
+      .where(and(inArray(learners.id, asked), standing.learner))
+      .all();
     if (asked.length === 0 || known.length !== asked.length)
       return notFound('One of these learners is no longer in the studio.');
     const open = lessonsOn(onDay).find(
@@ -147,11 +158,25 @@ function withLearners(rows: readonly (typeof lessons.$inferSelect)[]): readonly 
 }
 
 export function lessonsOn(day: number): readonly Lesson[] {
-  return withLearners(database().select().from(lessons).where(eq(lessons.onDay, day)).all());
+  return withLearners(
+    database()
+      .select()
+      .from(lessons)
+      .where(and(eq(lessons.onDay, day), standing.lesson))
+      .all(),
+  );
 }
 
 export function findLesson(id: string): Lesson | null {
-  return withLearners(database().select().from(lessons).where(eq(lessons.id, id)).all())[0] ?? null;
+  return (
+    withLearners(
+      database()
+        .select()
+        .from(lessons)
+        .where(and(eq(lessons.id, id), standing.lesson))
+        .all(),
+    )[0] ?? null
+  );
 }
 
 /** A learner's lessons, the newest first. */
@@ -160,7 +185,7 @@ export function lessonsOf(learnerId: string, most = 40): readonly Lesson[] {
     .select({ lesson: lessons })
     .from(lessonLearners)
     .innerJoin(lessons, eq(lessons.id, lessonLearners.lessonId))
-    .where(eq(lessonLearners.learnerId, learnerId))
+    .where(and(eq(lessonLearners.learnerId, learnerId), standing.lesson))
     .orderBy(desc(lessons.startedAtMs))
     .limit(most)
     .all();
@@ -200,7 +225,7 @@ export function tasksOf(learnerId: string): {
     .select({ lessonId: tasks.lessonId, onDay: lessons.onDay, setAtMs: lessons.startedAtMs })
     .from(tasks)
     .innerJoin(lessons, eq(lessons.id, tasks.lessonId))
-    .where(eq(tasks.learnerId, learnerId))
+    .where(and(eq(tasks.learnerId, learnerId), standing.lesson))
     .orderBy(desc(lessons.startedAtMs))
     .limit(1)
     .get();
@@ -223,7 +248,7 @@ export function lessonsBetween(fromDay: number, toDay: number): readonly Lesson[
     database()
       .select()
       .from(lessons)
-      .where(and(gte(lessons.onDay, fromDay), lte(lessons.onDay, toDay)))
+      .where(and(gte(lessons.onDay, fromDay), lte(lessons.onDay, toDay), standing.lesson))
       .orderBy(asc(lessons.startedAtMs))
       .all(),
   );

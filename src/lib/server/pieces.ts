@@ -1,4 +1,4 @@
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { FileError } from '../core/formats/result';
 import { SCORE_FORMATS } from '../core/formats/score-formats';
 import { stepFor, type Correction } from '../core/score/corrections';
@@ -6,6 +6,7 @@ import type { Score } from '../core/score/model';
 import { applyScoreStep, invertScoreStep } from '../core/score/steps';
 import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces, sourceRevisions } from './db/schema';
+import { standing } from './db/standing';
 import { read, type Reading } from './kept/kept';
 import { newId, notFound, type Found, type Outcome } from './outcome';
 import type { ScoreSummary } from '../core/analyse/summary';
@@ -70,6 +71,7 @@ export interface PieceListEntry {
   readonly composer: string;
   readonly sourceRevision: number;
   readonly importedAtMs: number;
+  readonly archivedAtMs: number | null;
   readonly summary: Reading<ScoreSummary>;
   readonly arrangements: readonly { readonly id: string; readonly name: string }[];
   readonly learners: readonly string[];
@@ -88,6 +90,7 @@ export function listPieces(): readonly PieceListEntry[] {
   for (const { pieceId, ...arrangement } of db
     .select({ id: arrangements.id, name: arrangements.name, pieceId: arrangements.pieceId })
     .from(arrangements)
+    .where(and(standing.arrangement, isNull(arrangements.archivedAtMs)))
     .all())
     made.set(pieceId, [...(made.get(pieceId) ?? []), arrangement]);
   const players = new Map<string, Set<string>>();
@@ -97,6 +100,7 @@ export function listPieces(): readonly PieceListEntry[] {
     .innerJoin(editions, eq(editions.id, assignments.editionId))
     .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
     .innerJoin(learners, eq(learners.id, assignments.learnerId))
+    .where(and(standing.edition, standing.arrangement, standing.learner, isNull(assignments.retiredAtMs)))
     .all())
     players.set(pieceId, (players.get(pieceId) ?? new Set()).add(name));
   return db
@@ -106,6 +110,7 @@ export function listPieces(): readonly PieceListEntry[] {
       composer: pieces.composer,
       sourceRevision: pieces.sourceRevision,
       importedAtMs: pieces.importedAtMs,
+      archivedAtMs: pieces.archivedAtMs,
       summary: sourceRevisions.summary,
     })
     .from(pieces)
@@ -113,6 +118,7 @@ export function listPieces(): readonly PieceListEntry[] {
       sourceRevisions,
       and(eq(sourceRevisions.pieceId, pieces.id), eq(sourceRevisions.revision, pieces.sourceRevision)),
     )
+    .where(standing.piece)
     .orderBy(desc(pieces.importedAtMs), pieces.title)
     .all()
     .map(({ summary, ...piece }) => ({
@@ -128,6 +134,7 @@ export function listTitles() {
   return database()
     .select({ id: pieces.id, title: pieces.title, revision: pieces.sourceRevision })
     .from(pieces)
+    .where(and(standing.piece, isNull(pieces.archivedAtMs)))
     .orderBy(desc(pieces.importedAtMs), pieces.title)
     .all();
 }
@@ -142,6 +149,7 @@ export function findPiece(id: string) {
       fileName: pieces.fileName,
       sourceRevision: pieces.sourceRevision,
       importedAtMs: pieces.importedAtMs,
+      archivedAtMs: pieces.archivedAtMs,
       fileSizeBytes: sql<number>`length(${pieces.fileBytes})`,
       summary: sourceRevisions.summary,
     })
@@ -150,7 +158,7 @@ export function findPiece(id: string) {
       sourceRevisions,
       and(eq(sourceRevisions.pieceId, pieces.id), eq(sourceRevisions.revision, pieces.sourceRevision)),
     )
-    .where(eq(pieces.id, id))
+    .where(and(eq(pieces.id, id), standing.piece))
     .get();
   if (!row) return notFound('There is no such piece in the studio.');
   const { summary, ...piece } = row;
@@ -165,7 +173,7 @@ export function pieceFile(
   const row = database()
     .select({ name: pieces.fileName, bytes: pieces.fileBytes })
     .from(pieces)
-    .where(eq(pieces.id, id))
+    .where(and(eq(pieces.id, id), standing.piece))
     .get();
   return row
     ? { ok: true, value: { name: row.name, bytes: new Uint8Array(row.bytes) } }
@@ -237,7 +245,7 @@ async function changeSource(
       sourceRevisions,
       and(eq(sourceRevisions.pieceId, pieces.id), eq(sourceRevisions.revision, pieces.sourceRevision)),
     )
-    .where(eq(pieces.id, pieceId))
+    .where(and(eq(pieces.id, pieceId), standing.piece))
     .get();
   if (!piece) return notFound('This piece is no longer in the studio.');
   if (piece.revision !== baseRevision) return CORRECTED_ELSEWHERE;

@@ -4,7 +4,8 @@ import { PLAIN_MARK, type PracticeEntry } from '../core/practice/register';
 import { carryEntries, sameSections } from '../core/practice/take-over';
 import { USUAL_MAKEUP, type EditionMakeup } from '../core/practice/edition-makeup';
 import { database } from './db/client';
-import { arrangements, assignments, editions, pieces, practiceEntries } from './db/schema';
+import { arrangements, assignments, editions, learners, pieces, practiceEntries } from './db/schema';
+import { standing } from './db/standing';
 import type { SectionChange } from './kept/edition';
 import { notFound, type Outcome } from './outcome';
 import { practiceLog } from './practice-log';
@@ -41,6 +42,9 @@ export interface EarlierEdition {
   readonly entries: readonly PracticeEntry[];
 }
 
+/** Nothing of what an assignment stands on was deleted. */
+const heldStands = [standing.edition, standing.arrangement, standing.piece] as const;
+
 /** What learners play from now, with their registers; one row a piece. Three statements, however many learners. */
 export function assignmentsOf(learnerIds: readonly string[]): readonly AssignmentRecord[] {
   if (learnerIds.length === 0) return [];
@@ -64,7 +68,7 @@ export function assignmentsOf(learnerIds: readonly string[]): readonly Assignmen
     .innerJoin(editions, eq(editions.id, assignments.editionId))
     .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
     .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
-    .where(inArray(assignments.learnerId, [...learnerIds]))
+    .where(and(inArray(assignments.learnerId, [...learnerIds]), ...heldStands))
     .orderBy(desc(assignments.assignedAtMs))
     .all();
   const entries = practiceLog();
@@ -152,6 +156,7 @@ export function piecesOfLearners(): ReadonlyMap<string, readonly string[]> {
     .innerJoin(editions, eq(editions.id, assignments.editionId))
     .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
     .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
+    .where(and(...heldStands))
     .orderBy(desc(assignments.assignedAtMs))
     .all();
   const titles = new Map<string, string[]>();
@@ -184,7 +189,10 @@ export function logEntry(entry: NewEntry, nowMs: number): Outcome<null, 'not-fou
       .select({ sections: editions.sections })
       .from(assignments)
       .innerJoin(editions, eq(editions.id, assignments.editionId))
-      .where(and(eq(assignments.id, entry.assignmentId)))
+      .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
+      .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
+      .innerJoin(learners, eq(learners.id, assignments.learnerId))
+      .where(and(eq(assignments.id, entry.assignmentId), standing.learner, ...heldStands))
       .get();
     if (!assignment) return notFound('This piece is no longer with the learner.');
     const sections = assignment.sections?.ok ? assignment.sections.value : [];

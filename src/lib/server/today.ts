@@ -1,6 +1,7 @@
-import { desc, eq } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces } from './db/schema';
+import { standing } from './db/standing';
 import { listLearners, type Learner } from './learners';
 import { nextStepOf } from '../core/practice/learner-practice';
 import { learnersInPractice } from './learner-practice';
@@ -54,6 +55,14 @@ function inWork(everyone: readonly Learner[]) {
     })
     .from(arrangements)
     .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
+    .where(
+      and(
+        standing.arrangement,
+        standing.piece,
+        isNull(arrangements.archivedAtMs),
+        isNull(pieces.archivedAtMs),
+      ),
+    )
     .orderBy(desc(arrangements.updatedAtMs))
     .limit(MOST_IN_WORK)
     .all();
@@ -99,7 +108,8 @@ function heldEditions() {
     })
     .from(editions)
     .leftJoin(assignments, eq(assignments.editionId, editions.id))
-    .leftJoin(learners, eq(learners.id, assignments.learnerId))
+    .leftJoin(learners, and(eq(learners.id, assignments.learnerId), standing.learner))
+    .where(standing.edition)
     .orderBy(desc(editions.number))
     .all();
   const held = new Map<

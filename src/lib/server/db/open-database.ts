@@ -149,6 +149,8 @@ function configure(sqlite: Database.Database): void {
   // Saved means on the disk, even if the power fails the moment after.
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('busy_timeout = 5000');
+  // What is erased leaves no bytes behind.
+  sqlite.pragma('secure_delete = ON');
 }
 
 /** How many migrations the database has had, and how many this program knows. */

@@ -17,6 +17,9 @@ import { KEPT_MAKEUP, KEPT_PRACTICE } from '../kept/practice';
 import { KEPT_RULES } from '../kept/rules';
 import { KEPT_SCORE } from '../kept/score';
 
+/** What can be deleted by itself, and taken back. */
+export const DELETABLE = ['piece', 'arrangement', 'edition', 'learner', 'lesson', 'import'] as const;
+
 const score = keptColumn(KEPT_SCORE);
 const summary = keptColumn(KEPT_SUMMARY);
 const warnings = keptColumn(KEPT_WARNINGS);
@@ -36,6 +39,20 @@ function names<Name extends string>(facts: Readonly<Record<Name, unknown>>): [Na
   return Object.keys(facts) as [Name, ...Name[]];
 }
 
+/** What was deleted, and can be taken back for a while. Only the record named is marked; what belongs to it hides with it. */
+export const deletions = sqliteTable('deletions', {
+  id: text('id').primaryKey(),
+  kind: text('kind', { enum: DELETABLE }).notNull(),
+  /** The record that was deleted. */
+  subjectId: text('subject_id').notNull(),
+  label: text('label').notNull(),
+  /** What went with it, in words. */
+  what: text('what').notNull(),
+  atMs: integer('at_ms').notNull(),
+});
+
+const deletionId = () => text('deletion_id').references(() => deletions.id);
+
 export const pieces = sqliteTable('pieces', {
   id: text('id').primaryKey(),
   title: text('title').notNull(),
@@ -46,6 +63,10 @@ export const pieces = sqliteTable('pieces', {
   fileBytes: blob('file_bytes', { mode: 'buffer' }).notNull(),
   sourceRevision: integer('source_revision').notNull(),
   importedAtMs: integer('imported_at_ms').notNull(),
+  /** SHA-256 of the file, by which the same file is known again; null in rows that an earlier version wrote. */
+  fileHash: text('file_hash'),
+  archivedAtMs: integer('archived_at_ms'),
+  deletionId: deletionId(),
 });
 
 export const sourceRevisions = sqliteTable(
@@ -79,6 +100,8 @@ export const arrangements = sqliteTable(
     revision: integer('revision').notNull(),
     createdAtMs: integer('created_at_ms').notNull(),
     updatedAtMs: integer('updated_at_ms').notNull(),
+    archivedAtMs: integer('archived_at_ms'),
+    deletionId: deletionId(),
   },
   (table) => [
     index('arrangements_piece').on(table.pieceId),
@@ -147,6 +170,8 @@ export const learners = sqliteTable('learners', {
     .default('right'),
   maxBpm: integer('max_bpm'),
   createdAtMs: integer('created_at_ms').notNull(),
+  archivedAtMs: integer('archived_at_ms'),
+  deletionId: deletionId(),
 });
 
 export const editions = sqliteTable(
@@ -168,6 +193,7 @@ export const editions = sqliteTable(
     /** What plans go by: tempo, hands, pedal, words; null in rows that an earlier version wrote. */
     makeup: editionMakeup('makeup_json'),
     createdAtMs: integer('created_at_ms').notNull(),
+    deletionId: deletionId(),
   },
   (table) => [
     uniqueIndex('editions_number').on(table.arrangementId, table.number),
@@ -232,9 +258,23 @@ export const practiceEntries = sqliteTable(
     troubleKind: text('trouble_kind', { enum: TROUBLE_KIND_NAMES }),
     troubleHand: text('trouble_hand', { enum: ['right', 'left'] }),
     receivedAtMs: integer('received_at_ms'),
+    /** The file of entries that it came in with. */
+    importId: text('import_id').references(() => logImports.id),
   },
   (table) => [index('practice_entries_assignment').on(table.assignmentId)],
 );
+
+/** A file of entries that was brought into a learner's log. */
+export const logImports = sqliteTable('log_imports', {
+  id: text('id').primaryKey(),
+  learnerId: text('learner_id')
+    .notNull()
+    .references(() => learners.id),
+  fileName: text('file_name').notNull(),
+  entries: integer('entries').notNull(),
+  atMs: integer('at_ms').notNull(),
+  deletionId: deletionId(),
+});
 
 /** A weekly time at which one learner, or several together, come. */
 export const lessonSlots = sqliteTable('lesson_slots', {
@@ -286,6 +326,7 @@ export const lessons = sqliteTable(
     startedAtMs: integer('started_at_ms').notNull(),
     endedAtMs: integer('ended_at_ms'),
     note: text('note').notNull().default(''),
+    deletionId: deletionId(),
   },
   (table) => [index('lessons_day').on(table.onDay)],
 );
@@ -356,6 +397,41 @@ export const practiceSettings = sqliteTable('practice_settings', {
   value: practiceWays('value_json').notNull(),
   updatedAtMs: integer('updated_at_ms').notNull(),
 });
+
+/** The passphrase of the studio, as scrypt keeps it; one row, absent while there is none. */
+export const access = sqliteTable('access', {
+  id: integer('id').primaryKey(),
+  salt: text('salt').notNull(),
+  hash: text('hash').notNull(),
+  setAtMs: integer('set_at_ms').notNull(),
+});
+
+/** Browsers that gave the passphrase; of the cookie only a hash is kept. */
+export const sessions = sqliteTable('sessions', {
+  tokenHash: text('token_hash').primaryKey(),
+  startedAtMs: integer('started_at_ms').notNull(),
+  seenAtMs: integer('seen_at_ms').notNull(),
+});
+
+/** Links by which a learner comes to what is their own; of the token only a hash is kept. */
+export const shareLinks = sqliteTable(
+  'share_links',
+  {
+    id: text('id').primaryKey(),
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => learners.id),
+    tokenHash: text('token_hash').notNull().unique(),
+    /** What the page calls the learner: a nickname. */
+    nickname: text('nickname').notNull(),
+    mayMark: integer('may_mark', { mode: 'boolean' }).notNull(),
+    createdAtMs: integer('created_at_ms').notNull(),
+    expiresAtMs: integer('expires_at_ms').notNull(),
+    withdrawnAtMs: integer('withdrawn_at_ms'),
+    openedAtMs: integer('opened_at_ms'),
+  },
+  (table) => [index('share_links_learner').on(table.learnerId)],
+);
 
 /** What an arrangement would print, remembered by all that it depends on, so that lists need not arrange. */
 export const prints = sqliteTable('prints', {
