@@ -6,6 +6,7 @@
  */
 const FLOORS = [
   'units',
+  'text',
   'pitch',
   'hands',
   'score',

@@ -14,10 +14,17 @@ CREATE TABLE `deletions` (
 	`at_ms` integer NOT NULL
 );
 --> statement-breakpoint
+CREATE TABLE `housekeeping` (
+	`id` integer PRIMARY KEY NOT NULL,
+	`backups_kept` integer NOT NULL,
+	`is_on_network` integer NOT NULL
+);
+--> statement-breakpoint
 CREATE TABLE `log_imports` (
 	`id` text PRIMARY KEY NOT NULL,
 	`learner_id` text NOT NULL,
 	`file_name` text NOT NULL,
+	`file_hash` text NOT NULL,
 	`entries` integer NOT NULL,
 	`at_ms` integer NOT NULL,
 	`deletion_id` text,
@@ -48,9 +55,12 @@ CREATE UNIQUE INDEX `share_links_token_hash_unique` ON `share_links` (`token_has
 CREATE INDEX `share_links_learner` ON `share_links` (`learner_id`);--> statement-breakpoint
 ALTER TABLE `arrangements` ADD `archived_at_ms` integer;--> statement-breakpoint
 ALTER TABLE `arrangements` ADD `deletion_id` text REFERENCES deletions(id);--> statement-breakpoint
+ALTER TABLE `editions` ADD `name` text DEFAULT '' NOT NULL;--> statement-breakpoint
+ALTER TABLE `editions` ADD `archived_at_ms` integer;--> statement-breakpoint
 ALTER TABLE `editions` ADD `deletion_id` text REFERENCES deletions(id);--> statement-breakpoint
 ALTER TABLE `learners` ADD `archived_at_ms` integer;--> statement-breakpoint
 ALTER TABLE `learners` ADD `deletion_id` text REFERENCES deletions(id);--> statement-breakpoint
+ALTER TABLE `lessons` ADD `name` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `lessons` ADD `deletion_id` text REFERENCES deletions(id);--> statement-breakpoint
 ALTER TABLE `pieces` ADD `file_hash` text;--> statement-breakpoint
 ALTER TABLE `pieces` ADD `archived_at_ms` integer;--> statement-breakpoint

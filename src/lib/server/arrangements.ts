@@ -1,10 +1,15 @@
+import { LRUCache } from 'lru-cache';
 import { and, count, desc, eq, ne } from 'drizzle-orm';
 import { newDocument, type ArrangementDocument } from '../core/document/document';
 import { applyStep, pinStep, recipeStep, type ArrangementStep } from '../core/document/steps';
+import { documentFault, stepFault, type Ground } from '../core/document/step-sense';
+import { isSameRecord } from '../core/score/same-record';
+import { copyName } from '../core/text/names';
 import { database } from './db/client';
 import { arrangementHistory, arrangements, pieces } from './db/schema';
 import { standing } from './db/standing';
 import { read } from './kept/kept';
+import { studioRules } from './settings';
 import { newId, notFound, type Found, type Outcome } from './outcome';
 import { sourceScore } from './pieces';
 import { work, type WorkFailure } from './work/pool';
@@ -98,13 +103,21 @@ export async function createArrangement(
 }
 
 /** Keeps a document as an arrangement of its own beside the one it came from. */
-export function copyArrangement(fromId: string, document: ArrangementDocument, nowMs: number): Found<string> {
+export function copyArrangement(
+  fromId: string,
+  document: ArrangementDocument,
+  nowMs: number,
+): Outcome<string, 'not-found' | 'not-readable' | 'bad-document'> {
   const from = findArrangement(fromId);
   if (!from.ok) return from;
   const { pieceId, sourceRevision, name } = from.value;
+  const ground = groundOf(pieceId, sourceRevision);
+  if (!ground.ok) return ground;
+  const fault = documentFault(document, ground.value);
+  if (fault) return { ok: false, code: 'bad-document', message: fault };
   return {
     ok: true,
-    value: insertArrangement(pieceId, sourceRevision, `${name} (copy)`, document, nowMs),
+    value: insertArrangement(pieceId, sourceRevision, copyName(name), document, nowMs),
   };
 }
 
@@ -180,6 +193,21 @@ function insertArrangement(
   return id;
 }
 
+const lengths = new LRUCache<string, readonly number[]>({ max: 200 });
+
+/** What a document of a source is checked against; a source's measures are read once, since a revision never changes. */
+function groundOf(pieceId: string, sourceRevision: number): Found<Ground> {
+  const name = `${pieceId}/${sourceRevision}`;
+  let known = lengths.get(name);
+  if (!known) {
+    const source = sourceScore(pieceId, sourceRevision);
+    if (!source.ok) return source;
+    known = source.value.measures.map(({ length }) => length);
+    lengths.set(name, known);
+  }
+  return { ok: true, value: { lengths: known, rungs: studioRules().rules.rungs.length } };
+}
+
 export interface StepRequest {
   readonly baseRevision: number;
   readonly idempotencyKey: string;
@@ -190,7 +218,7 @@ export type SaveOutcome =
   | { readonly ok: true; readonly revision: number }
   | {
       readonly ok: false;
-      readonly code: 'not-found' | 'not-readable' | 'bad-step';
+      readonly code: 'not-found' | 'not-readable' | 'bad-step' | 'other-step';
       readonly message: string;
     }
   | {
@@ -210,7 +238,7 @@ export function saveStep(id: string, request: StepRequest, nowMs: number): SaveO
     if (!found.ok) return found;
     const current = found.value;
     const done = tx
-      .select({ revision: arrangementHistory.revision })
+      .select({ revision: arrangementHistory.revision, step: arrangementHistory.step })
       .from(arrangementHistory)
       .where(
         and(
@@ -219,7 +247,14 @@ export function saveStep(id: string, request: StepRequest, nowMs: number): SaveO
         ),
       )
       .get();
-    if (done) return { ok: true, revision: done.revision };
+    if (done)
+      return done.step.ok && isSameRecord(done.step.value, request.step)
+        ? { ok: true, revision: done.revision }
+        : {
+            ok: false,
+            code: 'other-step',
+            message: 'Another change was saved under this name already; make it again.',
+          };
     if (request.baseRevision !== current.revision) {
       return {
         ok: false,
@@ -228,6 +263,10 @@ export function saveStep(id: string, request: StepRequest, nowMs: number): SaveO
         current,
       };
     }
+    const ground = groundOf(current.pieceId, current.sourceRevision);
+    if (!ground.ok) return ground;
+    const fault = stepFault(request.step, ground.value);
+    if (fault) return { ok: false, code: 'bad-step', message: fault };
     const applied = applyStep(current.document, request.step);
     if (!applied.ok) return { ok: false, code: 'bad-step', message: applied.message };
     const revision = current.revision + 1;

@@ -231,6 +231,8 @@ export function findEdition(id: string): Found<EditionRecord> {
 export interface EditionEntry {
   readonly id: string;
   readonly number: number;
+  readonly name: string;
+  readonly archivedAtMs: number | null;
   readonly fingerprint: string | null;
   readonly createdAtMs: number;
   /** Who plays from it now. */
@@ -243,6 +245,8 @@ export function editionsOf(arrangementId: string): readonly EditionEntry[] {
     .select({
       id: editions.id,
       number: editions.number,
+      name: editions.name,
+      archivedAtMs: editions.archivedAtMs,
       fingerprint: editions.fingerprint,
       createdAtMs: editions.createdAtMs,
       learner: learners.name,

@@ -10,7 +10,7 @@ import { newId } from './outcome';
 
 export type Learner = typeof learners.$inferSelect;
 export type NewLearner = Omit<typeof learners.$inferInsert, 'id' | 'createdAtMs' | 'reads'> & {
-  readonly reads?: Profile['reads'];
+  readonly reads?: readonly Profile['reads'][number][];
 };
 
 /** Learners who come now, by name. */

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { FileError } from '../core/formats/result';
 import { SCORE_FORMATS } from '../core/formats/score-formats';
@@ -29,6 +30,23 @@ export async function readUpload(
   return done.ok ? done.value : { ok: false, error: { code: done.code, message: done.message } };
 }
 
+/** By which a file is known again. */
+function hashOf(bytes: Uint8Array): string {
+  return createHash('sha256').update(bytes).digest('hex');
+}
+
+/** The piece that was made from the very same file, if it is in the studio; of several the newest. */
+export function pieceOfFile(bytes: Uint8Array): { readonly id: string; readonly title: string } | null {
+  return (
+    database()
+      .select({ id: pieces.id, title: pieces.title })
+      .from(pieces)
+      .where(and(eq(pieces.fileHash, hashOf(bytes)), standing.piece))
+      .orderBy(desc(pieces.importedAtMs))
+      .get() ?? null
+  );
+}
+
 /** Keeps a score that was read, with the file that it came in. */
 export function keepPiece(
   bytes: Uint8Array,
@@ -46,6 +64,7 @@ export function keepPiece(
         rightsNote: score.rights,
         fileName,
         fileBytes: Buffer.from(bytes),
+        fileHash: hashOf(bytes),
         sourceRevision: 1,
         importedAtMs: nowMs,
       })

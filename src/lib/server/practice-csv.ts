@@ -3,8 +3,9 @@ import { z } from 'zod';
 import { dateOf, dayNumber } from '../core/practice/day-number';
 import { STAGE_IDS } from '../core/practice/stages.data';
 import { TROUBLE_KIND_NAMES } from '../core/practice/trouble';
-import { assignmentsOf, logEntry } from './practice';
 import { newId } from './outcome';
+import { assignmentsOf, type NewEntry } from './practice';
+import { importEntries } from './records/log-imports';
 
 const COLUMNS = [
   'date',
@@ -83,7 +84,8 @@ const MOST_LINES = 20_000;
 export function readLogCsv(
   learnerId: string,
   text: string,
-  isKept: boolean,
+  /** The name under which its entries are to be kept; null to see them only. */
+  keptAs: string | null,
   nowMs: number,
 ): { readonly lines: readonly CsvLine[]; readonly kept: number } | { readonly message: string } {
   const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
@@ -101,7 +103,7 @@ export function readLogCsv(
       message: `The first line must name the columns; ${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing.`,
     };
   const pieces = assignmentsOf([learnerId]);
-  let kept = 0;
+  const entries: NewEntry[] = [];
   const lines = parsed.data.map((row, index): CsvLine => {
     // The heading is the first line.
     const line = index + 2;
@@ -117,29 +119,24 @@ export function readLogCsv(
     const through = piece.sections.find(({ name }) => name === entry.data.through) ?? null;
     if (entry.data.through !== '' && !through)
       return { line, words, problem: `“${piece.title}” has no section “${entry.data.through}”` };
-    if (isKept) {
-      const { date, stage, mark, tempo, clean_runs, failed_runs, minutes } = entry.data;
-      const logged = logEntry(
-        {
-          id: newId(),
-          assignmentId: piece.id,
-          sectionId: section.id,
-          throughId: through?.id ?? null,
-          stage,
-          kind: mark,
-          tempoBpm: tempo,
-          onDay: dayNumber(date)!,
-          correctsId: null,
-          cleanRuns: clean_runs ?? (mark === 'again' ? 0 : 1),
-          failedRuns: failed_runs ?? (mark === 'again' ? 1 : 0),
-          minutes,
-        },
-        nowMs,
-      );
-      if (!logged.ok) return { line, words, problem: logged.message };
-      kept += 1;
-    }
+    const { date, stage, mark, tempo, clean_runs, failed_runs, minutes } = entry.data;
+    entries.push({
+      id: newId(),
+      assignmentId: piece.id,
+      sectionId: section.id,
+      throughId: through?.id ?? null,
+      stage,
+      kind: mark,
+      tempoBpm: tempo,
+      onDay: dayNumber(date)!,
+      correctsId: null,
+      cleanRuns: clean_runs ?? (mark === 'again' ? 0 : 1),
+      failedRuns: failed_runs ?? (mark === 'again' ? 1 : 0),
+      minutes,
+    });
     return { line, words, problem: null };
   });
-  return { lines, kept };
+  if (keptAs === null || entries.length === 0) return { lines, kept: 0 };
+  const kept = importEntries(learnerId, { name: keptAs, text }, entries, nowMs);
+  return kept.ok ? { lines, kept: kept.value } : { message: `${kept.message} Nothing was kept.` };
 }

@@ -23,9 +23,12 @@ type EntryRow = readonly [
   troubleKind: EntryTrouble['kind'] | null,
   troubleHand: EntryTrouble['hand'],
   throughId: string | null,
+  importId: string | null,
 ];
 
 interface Read {
+  /** Files of entries that were deleted: their entries are left out. */
+  readonly withoutImports: string;
   readonly byAssignment: Map<string, PracticeEntry[]>;
   count: number;
   last: number;
@@ -39,24 +42,34 @@ const logs = new WeakMap<Database.Database, Read>();
  */
 export function practiceLog(): ReadonlyMap<string, readonly PracticeEntry[]> {
   const { $client } = database();
-  const [count = 0, last = 0] = $client
-    .prepare('SELECT count(*), coalesce(max(rowid), 0) FROM practice_entries')
+  const [count, last, withoutImports] = $client
+    .prepare(
+      `SELECT count(*), coalesce(max(rowid), 0),
+              (SELECT coalesce(group_concat(id), '') FROM log_imports WHERE deletion_id IS NOT NULL)
+       FROM practice_entries`,
+    )
     .raw()
-    .get() as [number, number];
+    .get() as [number, number, string];
   const known = logs.get($client);
-  if (known?.count === count && known.last === last) return known.byAssignment;
-  const isGrown = known !== undefined && count > known.count && last > known.last;
-  const read = isGrown ? known : { byAssignment: new Map<string, PracticeEntry[]>(), count: 0, last: 0 };
+  const isAlike = known?.withoutImports === withoutImports;
+  if (isAlike && known.count === count && known.last === last) return known.byAssignment;
+  const isGrown = isAlike && count > known.count && last > known.last;
+  const read = isGrown
+    ? known
+    : { withoutImports, byAssignment: new Map<string, PracticeEntry[]>(), count: 0, last: 0 };
   const rows = $client
     .prepare(
       `SELECT rowid, assignment_id, id, section_id, stage, kind, tempo_bpm, on_day, corrects_id, created_at_ms,
-              clean_runs, failed_runs, minutes, marked_by, lesson_id, trouble_from, trouble_to, trouble_kind, trouble_hand, through_id
+              clean_runs, failed_runs, minutes, marked_by, lesson_id, trouble_from, trouble_to, trouble_kind, trouble_hand, through_id,
+              import_id
        FROM practice_entries WHERE rowid > ? ORDER BY rowid`,
     )
     .raw()
     .all(read.last) as readonly EntryRow[];
   const touched = new Set<PracticeEntry[]>();
+  const left = new Set(withoutImports.split(','));
   for (const row of rows) {
+    if (row[20] !== null && left.has(row[20])) continue;
     const own = read.byAssignment.get(row[1]) ?? [];
     read.byAssignment.set(row[1], own);
     own.push(entryOf(row));

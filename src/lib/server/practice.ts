@@ -174,6 +174,8 @@ export interface NewEntry
   readonly assignmentId: string;
   /** When it was marked, where it waited for the network; now where absent. */
   readonly markedAtMs?: number | undefined;
+  /** The file of entries that it came in with. */
+  readonly importId?: string;
 }
 
 /** Marks made longer ago than this did not wait for the network. */

@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { learnerSchema } from '$lib/core/learner/profile';
-import { addLearner, listLearners } from '$lib/server/learners';
+import { addLearner, archivedLearners, listLearners } from '$lib/server/learners';
 import { piecesOfLearners } from '$lib/server/practice';
 import { studioRules } from '$lib/server/settings';
 import type { Actions, PageServerLoad } from './$types';
@@ -14,6 +14,7 @@ export const load: PageServerLoad = async () => {
   return {
     form: await superValidate(zod4(schema())),
     rungs: studioRules().rules.rungs.map(({ name }) => name),
+    archived: archivedLearners().map(({ id, name }) => ({ id, name })),
     learners: listLearners().map(({ id, name, rung, spanLeftSemitones, spanRightSemitones, notes }) => ({
       id,
       name,

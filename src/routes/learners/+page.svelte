@@ -1,5 +1,6 @@
 <script lang="ts">
   import UserPlus from '@lucide/svelte/icons/user-plus';
+  import RecordMenu from '$lib/ui/records/record-menu.svelte';
   import SheetDialog from '$lib/ui/parts/sheet-dialog.svelte';
   import LearnerForm from '$lib/ui/register/learner-form.svelte';
   import { spanLabel } from '$lib/core/learner/hands';
@@ -28,7 +29,10 @@
   {:else}
     <table class="ruled">
       <thead
-        ><tr><th>Name</th><th>Rung</th><th>Left hand</th><th>Right hand</th><th>Pieces</th><th>Notes</th></tr
+        ><tr
+          ><th>Name</th><th>Rung</th><th>Left hand</th><th>Right hand</th><th>Pieces</th><th>Notes</th><th
+            ><span class="sr-only">More</span></th
+          ></tr
         ></thead
       >
       <tbody>
@@ -40,10 +44,23 @@
             <td>{spanLabel(learner.spanRightSemitones)}</td>
             <td>{learner.pieces.join(', ') || '—'}</td>
             <td class="max-w-72 text-quiet">{learner.notes}</td>
+            <td class="text-right"><RecordMenu kind="learner" id={learner.id} name={learner.name} /></td>
           </tr>
         {/each}
       </tbody>
     </table>
+  {/if}
+  {#if data.archived.length > 0}
+    <details class="mt-4">
+      <summary class="cursor-pointer">Archive: {data.archived.length}</summary>
+      <ul class="mt-2">
+        {#each data.archived as { id, name } (id)}
+          <li class="flex items-center gap-2">
+            <a href="/learners/{id}">{name}</a><RecordMenu kind="learner" {id} {name} isArchived />
+          </li>
+        {/each}
+      </ul>
+    </details>
   {/if}
 </div>
 

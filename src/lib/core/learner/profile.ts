@@ -4,6 +4,7 @@ import { FINGERING_STYLES, type FingeringStyle } from '../document/choices/finge
 import { PEDAL_USES, type PedalUse } from './pedal-use';
 import { readChord } from '../pitch/chord';
 import { readKey } from '../pitch/key';
+import { MOST_NAME, nameSchema } from '../text/names';
 import { FINGER_NAMES, READING, tokensOf, type FingerNames, type Reading } from './reading';
 
 const YEAR = 'Give a year such as 2017, or leave it out.';
@@ -40,7 +41,7 @@ const ladderRung = (rungs: number) =>
 
 /** What is asked when a learner is added. Spans are semitones from thumb to little finger, the largest that is comfortable. */
 const learnerFields = z.object({
-  name: z.string().trim().min(1, 'Give a name or nickname.').max(60, 'Use at most 60 letters.'),
+  name: nameSchema(MOST_NAME, 'Give a name or nickname.'),
   birthYear: z.number().int().min(1900, YEAR).max(2100, YEAR).nullable().default(null),
   spanLeftSemitones: span.default(12),
   spanRightSemitones: span.default(12),

@@ -3,8 +3,10 @@ import { readChord } from '../pitch/chord';
 import { readKey } from '../pitch/key';
 import { midiOf, STEPS } from '../pitch/pitch';
 import { withOctave } from '../pitch/spell';
+import { isSeen } from '../text/names';
 import { ticks } from '../units';
 import { NO_JUDGEMENT, PART_USES, type Judgement, type Score } from './model';
+import { sectionsFault } from './section-order';
 import type { ScoreStep } from './steps';
 
 const id = z.string().min(1).max(120);
@@ -59,6 +61,8 @@ export type CorrectionStep =
 export function stepFor(score: Score, correction: Correction): CorrectionStep {
   switch (correction.kind) {
     case 'text':
+      if (correction.field === 'title' && !isSeen(correction.to))
+        return bad('Give a title that can be seen.');
       return {
         ok: true,
         step: { kind: 'set-text', field: correction.field, from: score[correction.field], to: correction.to },
@@ -72,6 +76,10 @@ export function stepFor(score: Score, correction: Correction): CorrectionStep {
       return judge(score, { key });
     }
     case 'chord': {
+      const place = score.measures[correction.measure];
+      if (!place) return bad(noMeasure(score, correction.measure));
+      if (correction.at < place.start || correction.at >= place.start + place.length)
+        return bad(`The chord does not stand in measure ${correction.measure + 1}.`);
       const others = judgementOf(score).chords.filter((symbol) => symbol.at !== correction.at);
       if (correction.symbol === null) return judge(score, { chords: others });
       const reading = readChord(correction.symbol);
@@ -87,6 +95,10 @@ export function stepFor(score: Score, correction: Correction): CorrectionStep {
     }
     case 'tune': {
       const { from, to, place } = correction;
+      if (to < from) return bad('The measures of the tune run forward.');
+      if (to >= score.measures.length) return bad(noMeasure(score, to));
+      if (place && place.staff >= (score.parts[place.part]?.staves ?? 0))
+        return bad('The piece has no such staff.');
       // Earlier decisions keep what lies outside the measures of this one.
       const others = judgementOf(score).tune.flatMap((each) => [
         ...(each.from < from ? [{ ...each, to: Math.min(each.to, from - 1) }] : []),
@@ -94,8 +106,11 @@ export function stepFor(score: Score, correction: Correction): CorrectionStep {
       ]);
       return judge(score, { tune: place ? [...others, { from, to, ...place }] : others });
     }
-    case 'sections':
+    case 'sections': {
+      const fault = correction.sections && sectionsFault(correction.sections, score.measures.length);
+      if (fault) return bad(fault);
       return judge(score, { sections: correction.sections });
+    }
     case 'dismiss':
       return judge(score, {
         dismissed: [...new Set([...judgementOf(score).dismissed, correction.finding])].sort(),
@@ -132,6 +147,9 @@ function respell(
     return bad('That name would sound as another key; only the spelling can be corrected here.');
   return { ok: true, step: { kind: 'replace-notes', removed, added } };
 }
+
+const noMeasure = ({ measures }: Score, index: number) =>
+  `The piece has ${measures.length} measures, so there is no measure ${index + 1}.`;
 
 function bad(message: string): CorrectionStep {
   return { ok: false, code: 'bad-correction', message };

@@ -184,6 +184,8 @@ export const editions = sqliteTable(
     number: integer('number').notNull(),
     /** The revision of the arrangement from which it was first printed. */
     arrangementRevision: integer('arrangement_revision').notNull(),
+    /** What the teacher calls it beside its number; mostly nothing. */
+    name: text('name').notNull().default(''),
     /** The arranged result as printed; later changes of program or rules never touch it. */
     frozen: frozenEdition('frozen_json').notNull(),
     /** Which edition it is: that of what is printed. Null in rows that an earlier version wrote. */
@@ -193,6 +195,7 @@ export const editions = sqliteTable(
     /** What plans go by: tempo, hands, pedal, words; null in rows that an earlier version wrote. */
     makeup: editionMakeup('makeup_json'),
     createdAtMs: integer('created_at_ms').notNull(),
+    archivedAtMs: integer('archived_at_ms'),
     deletionId: deletionId(),
   },
   (table) => [
@@ -271,6 +274,8 @@ export const logImports = sqliteTable('log_imports', {
     .notNull()
     .references(() => learners.id),
   fileName: text('file_name').notNull(),
+  /** SHA-256 of its text, by which the same file is known again. */
+  fileHash: text('file_hash').notNull(),
   entries: integer('entries').notNull(),
   atMs: integer('at_ms').notNull(),
   deletionId: deletionId(),
@@ -326,6 +331,8 @@ export const lessons = sqliteTable(
     startedAtMs: integer('started_at_ms').notNull(),
     endedAtMs: integer('ended_at_ms'),
     note: text('note').notNull().default(''),
+    /** What the teacher calls it; mostly nothing, and its day says which it is. */
+    name: text('name').notNull().default(''),
     deletionId: deletionId(),
   },
   (table) => [index('lessons_day').on(table.onDay)],
@@ -396,6 +403,13 @@ export const practiceSettings = sqliteTable('practice_settings', {
   id: integer('id').primaryKey(),
   value: practiceWays('value_json').notNull(),
   updatedAtMs: integer('updated_at_ms').notNull(),
+});
+
+/** How copies are kept and whether the home network may come in; one row, absent while it is as the program comes. */
+export const housekeeping = sqliteTable('housekeeping', {
+  id: integer('id').primaryKey(),
+  backupsKept: integer('backups_kept').notNull(),
+  isOnNetwork: integer('is_on_network', { mode: 'boolean' }).notNull(),
 });
 
 /** The passphrase of the studio, as scrypt keeps it; one row, absent while there is none. */

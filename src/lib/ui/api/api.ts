@@ -25,7 +25,7 @@ const NOT_UNDERSTOOD = 'The answer was not understood. Load the page again.';
 const said = z.object({ message: z.string() });
 
 interface Asked {
-  readonly method?: 'POST' | 'PUT' | 'DELETE';
+  readonly method?: 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   readonly body?: unknown;
   readonly signal?: AbortSignal;
 }
@@ -88,6 +88,9 @@ export type LessonWriting =
   | { readonly do: 'end' }
   | { readonly do: 'set'; readonly learnerId: string; readonly tasks: readonly WeekTask[] };
 
+/** Records that can be renamed, put away and deleted by themselves. */
+export type RecordKind = 'piece' | 'arrangement' | 'edition' | 'learner' | 'lesson' | 'import';
+
 /** Our own HTTP API, call by call. */
 export const api = {
   pieceScore: (pieceId: string, sourceRevision: number) =>
@@ -116,6 +119,20 @@ export const api = {
   keepRules: (rules: ArrangingRules) =>
     ask<ArrangingRules>('/api/settings/arranging', rulesSchema, { method: 'PUT', body: rules }),
   resetRules: () => ask<ArrangingRules>('/api/settings/arranging', rulesSchema, { method: 'DELETE' }),
+  whatGoes: (kind: RecordKind, id: string) =>
+    ask(`/api/records/${kind}/${id}`, z.object({ label: z.string(), what: z.string() })),
+  changeRecord: (
+    kind: RecordKind,
+    id: string,
+    change: { readonly name: string } | { readonly isArchived: boolean },
+  ) => ask(`/api/records/${kind}/${id}`, z.object({}), { method: 'PATCH', body: change }),
+  duplicateRecord: (kind: RecordKind, id: string) =>
+    ask(`/api/records/${kind}/${id}`, made, { method: 'POST' }),
+  deleteRecord: (kind: RecordKind, id: string) =>
+    ask(`/api/records/${kind}/${id}`, z.object({ id: z.string(), label: z.string() }), { method: 'DELETE' }),
+  takeBackDeletion: (id: string) => ask(`/api/deletions/${id}`, z.object({}), { method: 'POST' }),
+  eraseDeleted: (id: string) =>
+    ask(`/api/deletions/${id}`, z.object({ copies: z.array(z.string()) }), { method: 'DELETE' }),
   importScore: <T>(form: FormData, schema: z.ZodType<T>, signal?: AbortSignal) =>
     ask('/api/imports', schema, { method: 'POST', body: form, ...(signal ? { signal } : {}) }),
 };

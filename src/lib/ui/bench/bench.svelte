@@ -24,6 +24,7 @@
   import SaveNote from './save-note.svelte';
   import SectionRail from './section-rail.svelte';
   import SelectionBar from './selection-bar.svelte';
+  import RecordMenu from '../records/record-menu.svelte';
   import Choose from '../parts/choose.svelte';
 
   interface Props {
@@ -132,7 +133,12 @@
   <header class="screen-only border-b border-line bg-paper px-4 py-2">
     <div class="flex items-center gap-4">
       <div class="min-w-0">
-        <h1 class="text-lg leading-tight">{title} <span class="font-normal text-quiet">· {name}</span></h1>
+        <div class="flex items-center gap-1">
+          <h1 class="truncate text-lg leading-tight">
+            {title} <span class="font-normal text-quiet">· {name}</span>
+          </h1>
+          <RecordMenu kind="arrangement" id={opening.arrangementId} {name} away="/pieces/{opening.pieceId}" />
+        </div>
         <p class="flex flex-wrap gap-x-3 text-sm leading-tight">
           <SaveNote />
           {#if bench.held.sentence}<span

@@ -14,6 +14,9 @@
           readonly lines?: readonly Line[];
           readonly kept?: number;
           readonly text?: string;
+          readonly fileName?: string;
+          /** What should be known before it is kept. */
+          readonly note?: string | null;
           readonly isKept?: boolean;
         }
       | null
@@ -40,7 +43,9 @@
   </p>
 {:else if lines.length > 0}
   <p class="mt-4" role="status">{lines.length - wrong} can be kept, {wrong} cannot.</p>
+  {#if form?.note}<p class="notice my-3" role="alert">{form.note}</p>{/if}
   <form method="POST" use:enhance>
+    <input type="hidden" name="fileName" value={form?.fileName ?? ''} />
     <input type="hidden" name="text" value={form?.text ?? ''} />
     <button class="button button-main" name="do" value="keep" disabled={lines.length === wrong}
       >Keep {lines.length - wrong}</button

@@ -3,14 +3,13 @@
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import type { PartUse } from '$lib/core/score/model';
-  import { summarySchema, type ScoreSummary } from '$lib/core/analyse/summary';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { SCORE_EXTENSIONS } from '$lib/core/formats/read-score';
-  import { KEPT_PIECE, upload, type UploadFault } from './upload';
+  import { KEPT_PIECE, READ_PIECE, upload, type ReadPiece, type UploadFault } from './upload';
   import Choose from '../parts/choose.svelte';
 
   let file = $state.raw<File | null>(null);
-  let summary = $state.raw<ScoreSummary | null>(null);
+  let summary = $state.raw<ReadPiece | null>(null);
   let fault = $state.raw<UploadFault | null>(null);
   let isReading = $state(false);
   let isDraggedOver = $state(false);
@@ -37,7 +36,7 @@
     fault = null;
     summary = null;
     isReading = true;
-    const result = await upload(chosen, {}, summarySchema, abort.signal);
+    const result = await upload(chosen, {}, READ_PIECE, abort.signal);
     if (result.kind === 'cancelled') return;
     isReading = false;
     if (result.kind === 'fault') {
@@ -61,6 +60,7 @@
       file,
       {
         keep: 'yes',
+        ...(summary?.there ? { again: 'yes' } : {}),
         title,
         rights,
         uses: JSON.stringify(uses),
@@ -198,6 +198,13 @@
       </ul>
     {:else}
       <p class="mt-3">Everything in the file was understood.</p>
+    {/if}
+    {#if summary.there}
+      <p class="notice mt-3" role="alert">
+        This very file is in the studio already, as <a href="/pieces/{summary.there.id}"
+          >{summary.there.title}</a
+        >. Keep it again only if you want a second piece.
+      </p>
     {/if}
     <form
       class="mt-4 grid gap-3"

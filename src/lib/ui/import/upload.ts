@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { summarySchema } from '$lib/core/analyse/summary';
 import { api } from '../api/api';
 
 export interface UploadFault {
@@ -17,6 +18,12 @@ const refusal = z.object({
     .object({ line: z.number().optional(), column: z.number().optional(), measure: z.string().optional() })
     .optional(),
 });
+
+/** What is in a file, and the piece that was made from the very same file, if there is one. */
+export const READ_PIECE = summarySchema.extend({
+  there: z.object({ id: z.string(), title: z.string() }).nullable(),
+});
+export type ReadPiece = z.infer<typeof READ_PIECE>;
 
 export const KEPT_PIECE = z.object({ id: z.string() });
 

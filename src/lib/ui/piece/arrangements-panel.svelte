@@ -1,5 +1,6 @@
 <script lang="ts">
   import { dayOf, shortDay } from '../parts/dates';
+  import RecordMenu from '../records/record-menu.svelte';
   import { usePiece } from './piece-session.svelte';
 
   export interface ArrangementRow {
@@ -7,33 +8,69 @@
     readonly name: string;
     readonly updatedAtMs: number;
     readonly sourceRevision: number;
+    readonly archivedAtMs: number | null;
     readonly editions: readonly {
       readonly id: string;
       readonly number: number;
+      readonly name: string;
+      readonly archivedAtMs: number | null;
       readonly learners: readonly string[];
     }[];
   }
 
   const { arrangements }: { arrangements: readonly ArrangementRow[] } = $props();
   const piece = usePiece();
+  let isArchiveShown = $state(false);
+  const archived = $derived(
+    arrangements.filter(({ archivedAtMs }) => archivedAtMs !== null).length +
+      arrangements.flatMap(({ editions }) => editions).filter(({ archivedAtMs }) => archivedAtMs !== null)
+        .length,
+  );
+  const isShown = ({ archivedAtMs }: { readonly archivedAtMs: number | null }) =>
+    isArchiveShown || archivedAtMs === null;
 </script>
 
 <div class="grid gap-3">
-  {#each arrangements as arrangement (arrangement.id)}
+  {#each arrangements.filter(isShown) as arrangement (arrangement.id)}
     <div class="border-l-4 border-line pl-2">
-      <a class="font-bold" href="/bench/{arrangement.id}">{arrangement.name}</a>
-      <span class="text-sm text-quiet">changed {shortDay(dayOf(arrangement.updatedAtMs))}</span>
+      <div class="flex items-center gap-2">
+        <a class="font-bold" href="/bench/{arrangement.id}">{arrangement.name}</a>
+        <span class="text-sm text-quiet"
+          >{arrangement.archivedAtMs === null ? '' : 'in the archive, '}changed {shortDay(
+            dayOf(arrangement.updatedAtMs),
+          )}</span
+        >
+        <span class="ml-auto"
+          ><RecordMenu
+            kind="arrangement"
+            id={arrangement.id}
+            name={arrangement.name}
+            isArchived={arrangement.archivedAtMs !== null}
+          /></span
+        >
+      </div>
       {#if arrangement.sourceRevision < piece.revision}
         <p class="text-sm text-quiet">
           Made from revision {arrangement.sourceRevision} of the source, and stays on it.
         </p>
       {/if}
-      {#each arrangement.editions as edition (edition.id)}
-        <a class="block text-sm" href="/handouts/{edition.id}"
-          >Edition {edition.number}{edition.learners.length > 0
-            ? `, with ${edition.learners.join(', ')}`
-            : ''}</a
-        >
+      {#each arrangement.editions.filter(isShown) as edition (edition.id)}
+        <div class="flex items-center gap-2 text-sm">
+          <a href="/handouts/{edition.id}"
+            >Edition {edition.number}{edition.name ? ` “${edition.name}”` : ''}{edition.learners.length > 0
+              ? `, with ${edition.learners.join(', ')}`
+              : ''}</a
+          >
+          <span class="ml-auto"
+            ><RecordMenu
+              kind="edition"
+              id={edition.id}
+              name={edition.name}
+              label="edition {edition.number} of {arrangement.name}"
+              isArchived={edition.archivedAtMs !== null}
+            /></span
+          >
+        </div>
       {/each}
     </div>
   {:else}
@@ -41,12 +78,19 @@
       No arrangement yet. The source stays as it is; an arrangement is made from it and can be changed freely.
     </p>
   {/each}
+  {#if archived > 0}
+    <p>
+      <button class="link text-sm" onclick={() => (isArchiveShown = !isArchiveShown)}
+        >{isArchiveShown ? 'Hide the archive' : `Archive: ${archived}`}</button
+      >
+    </p>
+  {/if}
   <form method="POST" action="?/arrange" class="flex items-end gap-2">
     <label class="field grow"
       >Name of a new arrangement<input
         name="name"
         required
-        maxlength="60"
+        maxlength="120"
         value="Arrangement {arrangements.length + 1}"
       /></label
     >

@@ -1,9 +1,10 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { PART_USES } from '$lib/core/score/model';
+import { isSeen, MOST_TITLE } from '$lib/core/text/names';
 import { drawPieceAhead } from '$lib/server/draw-ahead';
 import { pageWidthOf } from '$lib/server/page-width';
-import { keepPiece, readUpload } from '$lib/server/pieces';
+import { keepPiece, pieceOfFile, readUpload } from '$lib/server/pieces';
 import { MAX_FILE_BYTES } from '$lib/core/formats/musicxml/container';
 import { isWorkFailure, WORK_STATUS } from '$lib/server/work/pool';
 import type { RequestHandler } from './$types';
@@ -31,10 +32,12 @@ export const POST: RequestHandler = async ({ request, cookies }) => {
   const bytes = new Uint8Array(await file.arrayBuffer());
   const text = (field: string) => {
     const value = form.get(field);
-    return typeof value === 'string' ? value.trim().slice(0, 300) : undefined;
+    return typeof value === 'string' ? value.trim().slice(0, MOST_TITLE) : undefined;
   };
   const uses = usesSchema.safeParse(jsonOf(form.get('uses')));
   const title = text('title');
+  if (form.get('keep') === 'yes' && title !== undefined && !isSeen(title))
+    return json({ message: 'Give a title that can be seen.' }, { status: 400 });
   const rights = text('rights');
   const read = await readUpload(bytes, file.name, {
     ...(title === undefined ? {} : { title }),
@@ -43,7 +46,10 @@ export const POST: RequestHandler = async ({ request, cookies }) => {
   });
   if (!read.ok)
     return json(read.error, { status: isWorkFailure(read.error.code) ? WORK_STATUS[read.error.code] : 422 });
-  if (form.get('keep') !== 'yes') return json(read.summary);
+  const there = pieceOfFile(bytes);
+  if (form.get('keep') !== 'yes') return json({ ...read.summary, there });
+  // Asked twice it is one piece; a second one from the same file is made only where that is wanted.
+  if (there && form.get('again') !== 'yes') return json({ id: there.id });
   const id = keepPiece(bytes, file.name, read, Date.now());
   drawPieceAhead(id, pageWidthOf(cookies, 'piece'));
   return json({ id });

@@ -6,6 +6,7 @@ import { addGoal, removeGoal } from '$lib/server/goals';
 import { findLearner } from '$lib/server/learners';
 import { forecastsOf, learnersInPractice, planOf } from '$lib/server/learner-practice';
 import { lessonsOf, tasksOf } from '$lib/server/lessons';
+import { logImportsOf } from '$lib/server/records/log-imports';
 import { practiceWays, studioNow } from '$lib/server/practice-ways';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -33,6 +34,12 @@ export const load: PageServerLoad = ({ params }) => {
     plan: planOf(who!, ways, day),
     set: tasksOf(params.id),
     lessons: lessonsOf(params.id),
+    imports: logImportsOf(params.id).map(({ id, fileName, entries, atMs }) => ({
+      id,
+      fileName,
+      entries,
+      atMs,
+    })),
   };
 };
 

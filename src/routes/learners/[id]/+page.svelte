@@ -4,6 +4,7 @@
   import { PEDAL_USES } from '$lib/core/learner/pedal-use';
   import { dayOf, longDay, shortDay } from '$lib/ui/parts/dates';
   import { spanLabel } from '$lib/core/learner/hands';
+  import RecordMenu from '$lib/ui/records/record-menu.svelte';
   import EarlierEditions from '$lib/ui/register/earlier-editions.svelte';
   import GoalsOfPiece from '$lib/ui/register/goals-of-piece.svelte';
   import PlanToday from '$lib/ui/register/plan-today.svelte';
@@ -36,6 +37,13 @@
       <a class="button" href="/learners/{learner.id}/log.csv" download>Log as CSV</a>
       <a class="button" href="/learners/{learner.id}/log">Bring in entries</a>
       <a class="button" href="/learners/{learner.id}/profile">Hands and ways</a>
+      <RecordMenu
+        kind="learner"
+        id={learner.id}
+        name={learner.name}
+        isArchived={learner.archivedAtMs !== null}
+        away="/learners"
+      />
     </div>
   </div>
   <PlanToday
@@ -114,10 +122,34 @@
       <h2 id="lessons-of">Lessons</h2>
       <ul>
         {#each data.lessons as lesson (lesson.id)}
-          <li>
-            <a href="/lessons/{lesson.id}">{longDay(lesson.onDay)}</a>{lesson.endedAtMs
-              ? ''
-              : ', not ended'}{lesson.note ? `: ${lesson.note}` : ''}
+          <li class="flex items-center gap-2">
+            <span
+              ><a href="/lessons/{lesson.id}"
+                >{longDay(lesson.onDay)}{lesson.name ? `, ${lesson.name}` : ''}</a
+              >{lesson.endedAtMs ? '' : ', not ended'}{lesson.note ? `: ${lesson.note}` : ''}</span
+            >
+            <RecordMenu
+              kind="lesson"
+              id={lesson.id}
+              name={lesson.name}
+              label="the lesson of {longDay(lesson.onDay)}"
+            />
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
+  {#if data.imports.length > 0}
+    <section class="mt-6" aria-labelledby="imports-of">
+      <h2 id="imports-of">Entries brought in</h2>
+      <ul>
+        {#each data.imports as each (each.id)}
+          <li class="flex items-center gap-2">
+            <span
+              >{each.fileName}: {each.entries}
+              {each.entries === 1 ? 'entry' : 'entries'}, {longDay(dayOf(each.atMs))}</span
+            >
+            <RecordMenu kind="import" id={each.id} name={each.fileName} />
           </li>
         {/each}
       </ul>

@@ -1,5 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
+import { nameSchema } from '$lib/core/text/names';
 import { createArrangement, listArrangements } from '$lib/server/arrangements';
 import { drawArrangementAhead } from '$lib/server/draw-ahead';
 import { editionsOf } from '$lib/server/editions';
@@ -20,16 +21,21 @@ export const load: PageServerLoad = async ({ params, cookies }) => {
       name: arrangement.name,
       updatedAtMs: arrangement.updatedAtMs,
       sourceRevision: arrangement.sourceRevision,
+      archivedAtMs: arrangement.archivedAtMs,
       editions: editionsOf(arrangement.id),
     })),
   };
 };
 
-const arrangementName = z.object({ name: z.string().trim().min(1).max(60) });
+const arrangementName = z.object({ name: nameSchema() });
 
 export const actions: Actions = {
   arrange: async ({ request, params, cookies }) => {
-    const form = await sentForm(request, arrangementName, 'Give the arrangement a name of up to 60 letters.');
+    const form = await sentForm(
+      request,
+      arrangementName,
+      'Give the arrangement a name of up to 120 letters.',
+    );
     if (!form.ok) return form.failure;
     const outcome = await createArrangement(params.id, Date.now(), form.value);
     if (!outcome.ok) return fail(FOUND_STATUS[outcome.code], { message: outcome.message });

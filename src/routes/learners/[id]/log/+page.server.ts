@@ -1,6 +1,9 @@
 import { error, fail } from '@sveltejs/kit';
 import { findLearner } from '$lib/server/learners';
+import { isSeen, MOST_NAME } from '$lib/core/text/names';
 import { readLogCsv } from '$lib/server/practice-csv';
+import { importOfFile } from '$lib/server/records/log-imports';
+import { dayOf, longDay } from '$lib/ui/parts/dates';
 import type { Actions, PageServerLoad } from './$types';
 
 const MOST_BYTES = 4_000_000;
@@ -16,12 +19,20 @@ export const actions: Actions = {
     if (!findLearner(params.id)) error(404, 'There is no such learner in the studio.');
     const form = await request.formData();
     const file = form.get('file');
-    const text = file instanceof File && file.size > 0 ? await file.text() : String(form.get('text') ?? '');
+    const isFile = file instanceof File && file.size > 0;
+    const text = isFile ? await file.text() : String(form.get('text') ?? '');
+    const fileName = (isFile ? file.name : String(form.get('fileName') ?? '')).slice(0, MOST_NAME);
     if (text.trim() === '') return fail(400, { message: 'Choose a CSV file first.' });
     if (text.length > MOST_BYTES) return fail(413, { message: 'The file is larger than 4 MB.' });
     const isKept = form.get('do') === 'keep';
-    const read = readLogCsv(params.id, text, isKept, Date.now());
+    const before = importOfFile(params.id, text);
+    const named = isSeen(fileName) ? fileName : 'entries';
+    const read = readLogCsv(params.id, text, isKept ? named : null, Date.now());
     if ('message' in read) return fail(400, read);
-    return { ...read, text: isKept ? '' : text, isKept };
+    const note =
+      before && !isKept
+        ? `This very file was brought in on ${longDay(dayOf(before.atMs))}, as “${before.fileName}”: its entries would be in the log twice.`
+        : null;
+    return { ...read, note, fileName: named, text: isKept ? '' : text, isKept };
   },
 };

@@ -9,7 +9,7 @@ import type { RequestHandler } from './$types';
 
 const body = z.object({ baseRevision: z.int().min(0), idempotencyKey: z.uuid(), step: stepSchema });
 
-const STATUS = { ...FOUND_STATUS, 'bad-step': 422, conflict: 409 } as const;
+const STATUS = { ...FOUND_STATUS, 'bad-step': 422, 'other-step': 422, conflict: 409 } as const;
 
 export const POST: RequestHandler = async ({ request, params, cookies }) => {
   const parsed = body.safeParse(await request.json().catch(() => null));

@@ -1,8 +1,9 @@
 import { readdirSync } from 'node:fs';
 import type Database from 'better-sqlite3';
-import { dataFolder, database } from './db/client';
-import { overdue, type DeletableKind, type Deletion } from './deletions';
-import { notFound, type Outcome } from './outcome';
+import { dataFolder, database } from '../db/client';
+import { overdue, type Deletion } from './deletions';
+import type { RecordKind } from './records';
+import { notFound, type Outcome } from '../outcome';
 
 /** Statements that take a record out with all that belongs to it, the deepest first. `:id` is the record. */
 const ASSIGNMENTS_OF = (editions: string) => `SELECT id FROM assignments WHERE edition_id IN (${editions})`;
@@ -38,7 +39,7 @@ function arrangementRows(arrangements: string): readonly string[] {
 const LESSONS_ALONE = `SELECT lesson_id FROM lesson_learners GROUP BY lesson_id
                        HAVING count(*) = 1 AND max(learner_id) = :id`;
 
-const ROWS: Readonly<Record<DeletableKind, readonly string[]>> = {
+const ROWS: Readonly<Record<RecordKind, readonly string[]>> = {
   piece: [
     ...arrangementRows('SELECT id FROM arrangements WHERE piece_id = :id'),
     "DELETE FROM engraved_lines WHERE subject = 'piece/' || :id",
@@ -75,7 +76,7 @@ const ROWS: Readonly<Record<DeletableKind, readonly string[]>> = {
  * Takes deleted records out of the database for good: their bytes are overwritten, the journal is emptied and the file rewritten, so
  * that no copy is left but in backups, which are named.
  */
-export function erase(deletionIds: readonly string[]): Outcome<{ readonly backups: readonly string[] }> {
+export function erase(deletionIds: readonly string[]): Outcome<{ readonly copies: readonly string[] }> {
   const { $client } = database();
   const found = deletionIds.flatMap((id) => {
     const row = $client
@@ -92,7 +93,7 @@ export function erase(deletionIds: readonly string[]): Outcome<{ readonly backup
   $client.pragma('wal_checkpoint(TRUNCATE)');
   $client.exec('VACUUM');
   $client.pragma('wal_checkpoint(TRUNCATE)');
-  return { ok: true, value: { backups: copiesKept() } };
+  return { ok: true, value: { copies: copiesKept() } };
 }
 
 function eraseRecord(

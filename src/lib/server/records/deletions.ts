@@ -1,5 +1,5 @@
 import { and, desc, eq, isNull, lt } from 'drizzle-orm';
-import { database } from './db/client';
+import { database } from '../db/client';
 import {
   arrangements,
   deletions,
@@ -9,12 +9,11 @@ import {
   logImports,
   pieces,
   shareLinks,
-  type DELETABLE,
-} from './db/schema';
+} from '../db/schema';
+import type { RecordKind } from './records';
 import { whatGoes } from './what-goes';
-import { newId, notFound, type Outcome } from './outcome';
+import { newId, notFound, type Outcome } from '../outcome';
 
-export type DeletableKind = (typeof DELETABLE)[number];
 export type Deletion = typeof deletions.$inferSelect;
 
 /** Deleted things can be taken back so long. */
@@ -32,7 +31,7 @@ const TABLES = {
 } as const;
 
 /** Marks a record as deleted. Links of a learner stay withdrawn, even if it is taken back. */
-export function deleteRecord(kind: DeletableKind, subjectId: string, nowMs: number): Outcome<Deletion> {
+export function deleteRecord(kind: RecordKind, subjectId: string, nowMs: number): Outcome<Deletion> {
   return database().transaction((tx): Outcome<Deletion> => {
     const goes = whatGoes(kind, subjectId);
     if (!goes) return notFound('This is no longer in the studio.');

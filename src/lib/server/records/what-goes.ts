@@ -1,8 +1,5 @@
-import { dateOf } from '../core/practice/day-number';
-import { database } from './db/client';
-import type { DELETABLE } from './db/schema';
-
-type DeletableKind = (typeof DELETABLE)[number];
+import { database } from '../db/client';
+import type { RecordKind } from './records';
 
 export interface Goes {
   /** What it is called. */
@@ -25,14 +22,15 @@ const WORDS = {
 
 type Counted = keyof typeof WORDS;
 
-const LABELS: Readonly<Record<DeletableKind, string>> = {
-  piece: 'SELECT title FROM pieces WHERE id = ?',
-  arrangement: 'SELECT name FROM arrangements WHERE id = ?',
+const LABELS: Readonly<Record<RecordKind, string>> = {
+  piece: 'SELECT title FROM pieces WHERE deletion_id IS NULL AND id = ?',
+  arrangement: 'SELECT name FROM arrangements WHERE deletion_id IS NULL AND id = ?',
   edition: `SELECT p.title || ', edition ' || e.number FROM editions e JOIN arrangements a ON a.id = e.arrangement_id
-            JOIN pieces p ON p.id = a.piece_id WHERE e.id = ?`,
-  learner: 'SELECT name FROM learners WHERE id = ?',
-  lesson: 'SELECT on_day FROM lessons WHERE id = ?',
-  import: 'SELECT file_name FROM log_imports WHERE id = ?',
+            JOIN pieces p ON p.id = a.piece_id WHERE e.deletion_id IS NULL AND e.id = ?`,
+  learner: 'SELECT name FROM learners WHERE deletion_id IS NULL AND id = ?',
+  lesson:
+    "SELECT CASE name WHEN '' THEN 'Lesson of ' || date(on_day * 86400, 'unixepoch') ELSE name END FROM lessons WHERE deletion_id IS NULL AND id = ?",
+  import: 'SELECT file_name FROM log_imports WHERE deletion_id IS NULL AND id = ?',
 };
 
 const EDITIONS_OF_PIECE =
@@ -46,7 +44,7 @@ const held = (editions: string): Partial<Record<Counted, string>> => ({
   goals: `SELECT count(*) FROM goals WHERE assignment_id IN (SELECT id FROM assignments WHERE edition_id IN (${editions}))`,
 });
 
-const COUNTS: Readonly<Record<DeletableKind, Partial<Record<Counted, string>>>> = {
+const COUNTS: Readonly<Record<RecordKind, Partial<Record<Counted, string>>>> = {
   piece: {
     arrangements: 'SELECT count(*) FROM arrangements WHERE deletion_id IS NULL AND piece_id = :id',
     editions: `SELECT count(*) FROM editions WHERE deletion_id IS NULL AND id IN (${EDITIONS_OF_PIECE})`,
@@ -70,16 +68,16 @@ const COUNTS: Readonly<Record<DeletableKind, Partial<Record<Counted, string>>>> 
 };
 
 /** What a record is called and what goes when it is deleted; null where there is no such record. */
-export function whatGoes(kind: DeletableKind, id: string): Goes | null {
+export function whatGoes(kind: RecordKind, id: string): Goes | null {
   const { $client } = database();
-  const label = $client.prepare(LABELS[kind]).pluck().get(id) as string | number | undefined;
+  const label = $client.prepare(LABELS[kind]).pluck().get(id) as string | undefined;
   if (label === undefined) return null;
   const counts = Object.entries(COUNTS[kind]).map(([counted, sql]) => ({
     words: WORDS[counted as Counted],
     count: $client.prepare(sql).pluck().get({ id }) as number,
   }));
   return {
-    label: kind === 'lesson' ? `Lesson of ${dateOf(Number(label))}` : String(label),
+    label,
     what: counts
       .filter(({ count }) => count > 0)
       .map(({ count, words }) => `${count} ${words[count === 1 ? 0 : 1]}`)
