@@ -1,25 +1,113 @@
-import { once } from 'node:events';
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
+import http from 'node:http';
+import https from 'node:https';
+import { join } from 'node:path';
 
-// Starts the built application on this machine only, unless it is told otherwise.
-process.env.HOST ??= '127.0.0.1';
-process.env.PORT ??= '4173';
-process.env.ORIGIN ??= `http://${process.env.HOST}:${process.env.PORT}`;
+// Starts the built application. Without a passphrase it answers this computer only, whatever HOST says.
+const host = process.env.HOST ?? '127.0.0.1';
+const port = Number(process.env.PORT ?? 4173);
+const httpsPort = Number(process.env.KEY_PATH_HTTPS_PORT ?? port + 1);
+const LOOPBACK = /^(127\.|::1$|localhost$)/;
+const EVERYWHERE = '0.0.0.0';
+/** An address by which the studio is reached through something in between: one more that may be asked for. */
+const origin = process.env.ORIGIN;
+// Each request says itself by which address it came, and the application looks whether that is one of its own.
+delete process.env.ORIGIN;
+process.env.PROTOCOL_HEADER = 'x-key-path-protocol';
 // The largest score file plus what a form adds around it; the import page states the limit.
 process.env.BODY_SIZE_LIMIT ??= '12M';
-process.env.SHUTDOWN_TIMEOUT ??= '5';
 // Tells what was worked out by this build from what another one would work out.
 process.env.KEY_PATH_BUILD ??= JSON.parse(readFileSync('build/client/_app/version.json', 'utf8')).version;
+const SHUTDOWN_TIMEOUT_MS = 5_000;
 
-process.once('uncaughtException', (error) => {
-  if (error.code !== 'EADDRINUSE') throw error;
-  console.error(
-    `Port ${process.env.PORT} is taken by another program. Choose one with PORT=… and start again.`,
-  );
+/** Servers that listen now; those that were closed may still answer what they began. */
+let listening = [];
+
+/** What the application asks of its server: the address at which it listens, and to listen on the home network or not. */
+const network = {
+  port,
+  httpsPort,
+  extraOrigin: origin ?? null,
+  isOpen: false,
+  isSecure: false,
+  /** @param {boolean} isOpen @returns {Promise<void>} */
+  async listen(isOpen) {
+    for (const server of listening) server.close();
+    listening = [];
+    const secure = isOpen ? certificate() : null;
+    const at = isOpen ? (LOOPBACK.test(host) ? EVERYWHERE : host) : LOOPBACK.test(host) ? host : '127.0.0.1';
+    listening.push(await opened(http.createServer(answering('http')), port, at));
+    if (secure) listening.push(await opened(https.createServer(secure, answering('https')), httpsPort, at));
+    network.isOpen = isOpen;
+    network.isSecure = secure !== null;
+  },
+};
+globalThis[Symbol.for('key-path.network')] = network;
+
+/** The studio's own certificate, where one was made with `npm run certificate`. */
+function certificate() {
+  const folder = join(process.env.KEY_PATH_DATA ?? 'data', 'certificate');
+  const files = ['server.key', 'server.pem'].map((name) => join(folder, name));
+  if (!files.every((file) => existsSync(file))) return null;
+  const [key, cert] = files.map((file) => readFileSync(file));
+  return { key, cert };
+}
+
+let handler;
+
+function answering(protocol) {
+  return (request, response) => {
+    // Said by this server alone, whatever a request claims.
+    request.headers['x-key-path-protocol'] = protocol;
+    handler(request, response, () => {
+      response.statusCode = 404;
+      response.end();
+    });
+  };
+}
+
+function opened(server, at, address) {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(at, address, () => resolve(server));
+  });
+}
+
+let isStopping = false;
+
+function stop(reason) {
+  if (isStopping) return;
+  isStopping = true;
+  const timeout = setTimeout(() => {
+    for (const server of listening) server.closeAllConnections();
+  }, SHUTDOWN_TIMEOUT_MS);
+  const closed = listening.map((server) => new Promise((resolve) => server.close(resolve)));
+  for (const server of listening) server.closeIdleConnections();
+  void Promise.all(closed).then(() => {
+    clearTimeout(timeout);
+    process.emit('sveltekit:shutdown', reason);
+  });
+}
+
+process.on('SIGTERM', () => stop('SIGTERM'));
+process.on('SIGINT', () => stop('SIGINT'));
+
+// Opens the studio: a fault of its file ends the program here, with a sentence.
+({ handler } = await import('./build/handler.js'));
+const { wantsNetwork } = network;
+const isHostOpen = !LOOPBACK.test(host);
+const isOpen = network.hasPassphrase === true && (isHostOpen || wantsNetwork === true);
+try {
+  await network.listen(isOpen);
+} catch (fault) {
+  const taken =
+    fault.code === 'EADDRINUSE' ? `Port ${fault.port} is taken by another program.` : fault.message;
+  console.error(`${taken} Choose another with PORT=… and start again.`);
   process.exit(1);
-});
-
-const { server } = await import('./build/index.js');
+}
+if (isHostOpen && !isOpen)
+  console.log(
+    'There is no passphrase, so only this computer can come in. Set one with KEY_PATH_PASSPHRASE, or in Studio, “Who may come in”.',
+  );
 // Whoever reads the address may call at once.
-if (!server.server.listening) await once(server.server, 'listening');
-console.log(`Key Path is at ${process.env.ORIGIN}`);
+console.log(`Key Path is at http://${LOOPBACK.test(host) ? host : '127.0.0.1'}:${port}`);

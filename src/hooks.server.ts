@@ -1,8 +1,19 @@
-import { error, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
+import {
+  error,
+  redirect,
+  type Handle,
+  type HandleServerError,
+  type RequestEvent,
+  type ServerInit,
+} from '@sveltejs/kit';
+import { isOwnHost, tellNetwork } from '$lib/server/access/network';
+import { hasPassphrase, takePassphraseFromEnvironment } from '$lib/server/access/passphrase';
+import { mayAsk, pathForLog, STAND, whoAsks } from '$lib/server/access/who';
 import { closeDatabase, database } from '$lib/server/db/client';
 import { diskFault } from '$lib/server/db/disk-fault';
 import { StartFault } from '$lib/server/db/start-fault';
 import { drawWhatIsMissing } from '$lib/server/draw-ahead';
+import { readHousekeeping } from '$lib/server/housekeeping';
 import { log } from '$lib/server/log';
 import { practiceLog } from '$lib/server/practice-log';
 import { endWork } from '$lib/server/work/pool';
@@ -25,6 +36,8 @@ export const init: ServerInit = () => {
     console.error(`Key Path did not start. ${fault.message}`);
     process.exit(1);
   }
+  takePassphraseFromEnvironment(Date.now());
+  tellNetwork(hasPassphrase(), readHousekeeping().isOnNetwork);
   practiceLog();
   drawWhatIsMissing();
 };
@@ -35,27 +48,45 @@ export const handle: Handle = async ({ event, resolve }) => {
   const started = performance.now();
   const { request, url } = event;
   // A page elsewhere could make a browser ask this server by another name, or post to it: both are refused.
-  if (request.headers.get('host') !== url.host) error(421, 'Key Path does not answer under this address.');
-  if (!READING.has(request.method) && request.headers.get('origin') !== url.origin) {
+  if (!isOwnHost(url.host)) error(421, 'Key Path does not answer under this address.');
+  if (!READING.has(request.method) && request.headers.get('origin') !== url.origin)
     error(403, 'This change came from another site and was not made.');
-  }
-  const response = await resolve(event);
+  event.locals.who = whoAsks(event.route.id, event.cookies, event.getClientAddress(), Date.now());
+  const response = mayAsk(event.route.id, event.locals.who) ? await resolve(event) : refuse(event);
   response.headers.set('X-Content-Type-Options', 'nosniff');
-  response.headers.set('Referrer-Policy', 'same-origin');
+  // The address of a link is nobody's business, not even this site's own.
+  response.headers.set(
+    'Referrer-Policy',
+    /^\/(l|stand)(\/|$)/.test(url.pathname) ? 'no-referrer' : 'same-origin',
+  );
   // Pages and answers hold learners' data: no copy is left in a browser's cache, or one on the way.
   if (!response.headers.has('cache-control')) response.headers.set('Cache-Control', 'private, no-store');
   log.info({
     method: request.method,
-    path: url.pathname,
+    path: pathForLog(url.pathname),
     status: response.status,
     ms: Math.round(performance.now() - started),
   });
   return response;
 };
 
+/** Whoever may not ask is told so, and nothing else: not even whether there is such a page. */
+function refuse(event: RequestEvent): Response {
+  const { request, url } = event;
+  const isForLearner = url.pathname === STAND || url.pathname.startsWith(`${STAND}/`);
+  if (isForLearner) error(401, 'This link does not hold any more. Ask your teacher for a new one.');
+  if (!hasPassphrase()) error(403, 'This studio answers its own computer only.');
+  const isPage = !url.pathname.startsWith('/api/') && READING.has(request.method);
+  if (!isPage) error(401, 'You have been signed out. Sign in again; nothing of this was kept.');
+  redirect(303, `/sign-in?to=${encodeURIComponent(url.pathname + url.search)}`);
+}
+
 export const handleError: HandleServerError = ({ error: fault, event, status }) => {
   if (status < 500) return { message: status === 404 ? 'There is no such page.' : 'This could not be done.' };
-  log.error({ path: event.url.pathname, error: fault instanceof Error ? fault.stack : String(fault) });
+  log.error({
+    path: pathForLog(event.url.pathname),
+    error: fault instanceof Error ? fault.stack : String(fault),
+  });
   const disk = diskFault(fault);
   if (disk) return { message: `${disk} This was not kept.` };
   return {

@@ -1,8 +1,10 @@
+import { hasPassphrase } from '$lib/server/access/passphrase';
 import { studioRules } from '$lib/server/settings';
 import type { LayoutServerLoad } from './$types';
 
-/** What of the studio's own choices cannot be read, so that no page goes on with others in silence. */
-export const load: LayoutServerLoad = () => {
-  const { problem } = studioRules();
-  return { problems: problem === null ? [] : [problem] };
+/** Who sees the page, and what of the studio's own choices cannot be read, so that no page goes on with others in silence. */
+export const load: LayoutServerLoad = ({ locals }) => {
+  const isTeacher = locals.who.kind === 'teacher';
+  const problem = isTeacher ? studioRules().problem : null;
+  return { isTeacher, hasPassphrase: hasPassphrase(), problems: problem === null ? [] : [problem] };
 };

@@ -2,17 +2,27 @@
   import '../app.css';
   import { onMount } from 'svelte';
   import { page } from '$app/state';
+  import { z } from 'zod';
+  import { remembered } from '$lib/ui/parts/remembered';
   import { provideWorkers } from '$lib/ui/workers/workers-context.svelte';
   import { Tooltip } from 'bits-ui';
   import { Toaster } from 'svelte-sonner';
   import type { LayoutProps } from './$types';
 
   const { children, data }: LayoutProps = $props();
+  const saidPlainHttp = remembered('said-plain-http', z.boolean(), false);
+  let lacksSecurity = $state(false);
+
+  function sayNoMore() {
+    saidPlainHttp.write(true);
+    lacksSecurity = false;
+  }
   const workers = provideWorkers();
 
   // Says that the page answers to clicks and keys now; browser tests wait for it.
   onMount(() => {
     document.documentElement.dataset['live'] = '';
+    lacksSecurity = !window.isSecureContext && !saidPlainHttp.read();
   });
 
   const places = [
@@ -32,25 +42,42 @@
   class="screen-only sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2"
   href="#main">To the page's content</a
 >
-<header class="screen-only flex h-12 items-stretch gap-7 bg-sea-deep px-4 text-white">
-  <a href="/" class="flex items-center gap-2 text-lg font-bold text-white no-underline">
-    <svg viewBox="0 0 32 32" width="22" height="22" aria-hidden="true"
-      ><path d="M4 28V4h6v13h2V4h8v13h2V4h6v24z" fill="currentColor" /></svg
-    >
-    Key Path
-  </a>
-  <nav aria-label="Main" class="flex items-stretch gap-1">
-    {#each places as { href, label } (href)}
-      <a
-        {href}
-        aria-current={isHere(href) ? 'page' : undefined}
-        class="flex items-center border-b-4 px-3 text-white no-underline hover:bg-sea {isHere(href)
-          ? 'border-white font-bold'
-          : 'border-transparent'}">{label}</a
+{#if data.isTeacher}
+  <header class="screen-only flex h-12 items-stretch gap-7 bg-sea-deep px-4 text-white">
+    <a href="/" class="flex items-center gap-2 text-lg font-bold text-white no-underline">
+      <svg viewBox="0 0 32 32" width="22" height="22" aria-hidden="true"
+        ><path d="M4 28V4h6v13h2V4h8v13h2V4h6v24z" fill="currentColor" /></svg
       >
-    {/each}
-  </nav>
-</header>
+      Key Path
+    </a>
+    <nav aria-label="Main" class="flex items-stretch gap-1">
+      {#each places as { href, label } (href)}
+        <a
+          {href}
+          aria-current={isHere(href) ? 'page' : undefined}
+          class="flex items-center border-b-4 px-3 text-white no-underline hover:bg-sea {isHere(href)
+            ? 'border-white font-bold'
+            : 'border-transparent'}">{label}</a
+        >
+      {/each}
+    </nav>
+    {#if data.hasPassphrase}
+      <form method="POST" action="/sign-out" class="ml-auto flex items-center">
+        <button class="cursor-pointer px-2 text-white underline-offset-4 hover:underline">Sign out</button>
+      </form>
+    {/if}
+  </header>
+{/if}
+{#if lacksSecurity}
+  <p class="notice screen-only flex flex-wrap items-center gap-3" role="status">
+    <span class="grow"
+      >This page came over plain HTTP: everything is saved as usual, but a digital keyboard cannot be
+      connected, the microphone stays off, and others in this network could read along.
+      <a href="/trust">How to get the safe address</a></span
+    >
+    <button class="button" onclick={sayNoMore}>I know</button>
+  </p>
+{/if}
 {#each data.problems as problem (problem)}
   <p class="notice notice-fault screen-only m-2" role="alert">{problem}</p>
 {/each}

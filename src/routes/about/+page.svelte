@@ -9,7 +9,7 @@
   <p>
     Key Path helps a piano teacher prepare graded arrangements for the hands of each learner, and keeps
     account of what has been reached. Everything stays on this machine; nothing is fetched from or sent to
-    anywhere else.
+    anywhere else. <a href="/about/kept">What is kept, and for how long</a>
   </p>
   <section>
     <h2 class="mb-1">What it is made with</h2>

@@ -114,6 +114,9 @@ export const api = {
   copyArrangement: (arrangementId: string, document: ArrangementDocument) =>
     ask(`/api/arrangements/${arrangementId}/copy`, made, { method: 'POST', body: { document } }),
   logEntry: (entry: EntryToLog) => ask('/api/practice', z.object({}), { method: 'POST', body: entry }),
+  /** A learner's own mark, by a link. */
+  markOwn: (mark: Pick<EntryToLog, 'id' | 'assignmentId' | 'sectionId' | 'stage' | 'kind' | 'tempoBpm'>) =>
+    ask('/stand/api/marks', z.object({}), { method: 'POST', body: mark }),
   writeLesson: (lessonId: string, written: LessonWriting) =>
     ask(`/api/lessons/${lessonId}`, z.object({}), { method: 'PUT', body: written }),
   keepRules: (rules: ArrangingRules) =>

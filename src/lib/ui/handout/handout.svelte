@@ -20,9 +20,11 @@
     /** The first lines as the server draws them. */
     lines: PageLines;
     sheet: { readonly paper: PaperName; readonly isLarge: boolean };
+    /** Whether it can be taken away as a file: the teacher can. */
+    hasExports?: boolean;
   }
 
-  const { edition, lines, sheet }: Props = $props();
+  const { edition, lines, sheet, hasExports = true }: Props = $props();
   // svelte-ignore state_referenced_locally
   const session = new HandoutSession(edition, useEngraver(), lines, sheet);
 
@@ -91,11 +93,12 @@
     >
   {/if}
   <div class="ml-auto flex gap-2">
-    {#each Object.entries(EXPORTS) as [format, { label }] (format)}
-      <a class="button" href="/api/editions/{edition.id}/export?format={format}" data-sveltekit-reload
-        ><Download size={17} aria-hidden="true" />{label}</a
-      >
-    {/each}
+    {#if hasExports}
+      {#each Object.entries(EXPORTS) as [format, { label }] (format)}
+        <a class="button" href="/api/editions/{edition.id}/export?format={format}" data-sveltekit-reload
+          ><Download size={17} aria-hidden="true" />{label}</a
+        >
+      {/each}{/if}
     <button class="button button-main" onclick={() => window.print()} disabled={!session.areAllPages}
       ><Printer size={17} aria-hidden="true" />Print</button
     >

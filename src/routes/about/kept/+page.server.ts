@@ -1,0 +1,4 @@
+import { readHousekeeping } from '$lib/server/housekeeping';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = () => ({ backupsKept: readHousekeeping().backupsKept });
