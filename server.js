@@ -14,8 +14,11 @@ const origin = process.env.ORIGIN;
 // Each request says itself by which address it came, and the application looks whether that is one of its own.
 delete process.env.ORIGIN;
 process.env.PROTOCOL_HEADER = 'x-key-path-protocol';
-// The largest score file plus what a form adds around it; the import page states the limit.
-process.env.BODY_SIZE_LIMIT ??= '12M';
+// How much is taken in is looked at here, since a backup that is brought in may be large.
+process.env.BODY_SIZE_LIMIT = 'Infinity';
+/** The largest score file plus what a form adds around it; the import page states the limit. */
+const MOST_BYTES = 12 * 2 ** 20;
+const MOST_BACKUP_BYTES = 4 * 2 ** 30;
 // Tells what was worked out by this build from what another one would work out.
 process.env.KEY_PATH_BUILD ??= JSON.parse(readFileSync('build/client/_app/version.json', 'utf8')).version;
 const SHUTDOWN_TIMEOUT_MS = 5_000;
@@ -59,11 +62,30 @@ function answering(protocol) {
   return (request, response) => {
     // Said by this server alone, whatever a request claims.
     request.headers['x-key-path-protocol'] = protocol;
+    const refusal = refusalOf(request);
+    if (refusal) {
+      response.writeHead(refusal.status, { 'content-type': 'application/json', connection: 'close' });
+      response.end(JSON.stringify({ message: refusal.message }));
+      return;
+    }
     handler(request, response, () => {
       response.statusCode = 404;
       response.end();
     });
   };
+}
+
+/** What is too much, or of unknown length, is not read at all. */
+function refusalOf({ headers, url = '', method }) {
+  if (headers['transfer-encoding'] !== undefined)
+    return { status: 411, message: 'Say how long it is (Content-Length) before sending it.' };
+  const most = method === 'PUT' && url === '/api/backups' ? MOST_BACKUP_BYTES : MOST_BYTES;
+  if (Number(headers['content-length'] ?? 0) > most)
+    return {
+      status: 413,
+      message: 'This is larger than what is taken in here. Score files may be up to 10 MB.',
+    };
+  return null;
 }
 
 function opened(server, at, address) {

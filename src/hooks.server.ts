@@ -9,12 +9,15 @@ import {
 import { isOwnHost, tellNetwork } from '$lib/server/access/network';
 import { hasPassphrase, takePassphraseFromEnvironment } from '$lib/server/access/passphrase';
 import { mayAsk, pathForLog, STAND, whoAsks } from '$lib/server/access/who';
+import { backUpDaily } from '$lib/server/backup/backups';
+import { clearBrokenRestore } from '$lib/server/backup/restore';
 import { closeDatabase, database } from '$lib/server/db/client';
 import { diskFault } from '$lib/server/db/disk-fault';
 import { StartFault } from '$lib/server/db/start-fault';
 import { drawWhatIsMissing } from '$lib/server/draw-ahead';
 import { readHousekeeping } from '$lib/server/housekeeping';
 import { log } from '$lib/server/log';
+import { eraseOverdue } from '$lib/server/records/erase';
 import { practiceLog } from '$lib/server/practice-log';
 import { endWork } from '$lib/server/work/pool';
 
@@ -38,9 +41,16 @@ export const init: ServerInit = () => {
   }
   takePassphraseFromEnvironment(Date.now());
   tellNetwork(hasPassphrase(), readHousekeeping().isOnNetwork);
+  clearBrokenRestore();
+  eraseOverdue(Date.now());
+  const again = setInterval(() => eraseOverdue(Date.now()), MS_PER_DAY);
+  again.unref();
+  backUpDaily();
   practiceLog();
   drawWhatIsMissing();
 };
+
+const MS_PER_DAY = 86_400_000;
 
 const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
 
@@ -52,7 +62,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   if (!READING.has(request.method) && request.headers.get('origin') !== url.origin)
     error(403, 'This change came from another site and was not made.');
   event.locals.who = whoAsks(event.route.id, event.cookies, event.getClientAddress(), Date.now());
-  const response = mayAsk(event.route.id, event.locals.who) ? await resolve(event) : refuse(event);
+  const answer = mayAsk(event.route.id, event.locals.who) ? await resolve(event) : refuse(event);
+  const response = request.method === 'POST' ? await withItsStatus(answer) : answer;
   response.headers.set('X-Content-Type-Options', 'nosniff');
   // The address of a link is nobody's business, not even this site's own.
   response.headers.set(
@@ -69,6 +80,14 @@ export const handle: Handle = async ({ event, resolve }) => {
   });
   return response;
 };
+
+/** What a form was answered is sent with status 200 to scripts, whatever it says; here it goes by what it says. */
+async function withItsStatus(response: Response): Promise<Response> {
+  if (response.status !== 200 || response.headers.get('content-type') !== 'application/json') return response;
+  const text = await response.text();
+  const said = /^\{"type":"(?:failure|error)","status":([45]\d\d)/.exec(text);
+  return new Response(text, { status: said ? Number(said[1]) : 200, headers: response.headers });
+}
 
 /** Whoever may not ask is told so, and nothing else: not even whether there is such a page. */
 function refuse(event: RequestEvent): Response {

@@ -5,6 +5,7 @@ import { lessonDay } from '$lib/server/lesson-day';
 import { addSlot, exceptSlot, removeSlot, startLesson } from '$lib/server/lessons';
 import { practiceWays, studioNow } from '$lib/server/practice-ways';
 import { today } from '$lib/server/today';
+import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = () => {
@@ -51,7 +52,7 @@ function movedTo(day: number, date = '', time = '') {
 
 export const actions: Actions = {
   start: async ({ request }) => {
-    const form = await request.formData();
+    const form = await formOf(request);
     const parsed = starting.safeParse({
       learnerIds: form.getAll('learnerId').map(String),
       slotId: form.get('slotId')?.toString() || null,
@@ -65,7 +66,7 @@ export const actions: Actions = {
     redirect(303, `/lessons/${started.value}`);
   },
   slot: async ({ request }) => {
-    const form = await request.formData();
+    const form = await formOf(request);
     const parsed = slot.safeParse({
       learnerIds: form.getAll('learnerId').map(String),
       weekday: form.get('weekday'),
@@ -81,15 +82,17 @@ export const actions: Actions = {
     return added.ok ? { message: null } : fail(404, { message: added.message });
   },
   except: async ({ request }) => {
-    const parsed = exception.safeParse(Object.fromEntries(await request.formData()));
+    const parsed = exception.safeParse(Object.fromEntries(await formOf(request)));
     if (!parsed.success)
       return fail(400, { message: 'This lesson could not be changed. Load the page again.' });
     const { slotId, day, do: what, date, time } = parsed.data;
     const moved = what === 'move' ? movedTo(day, date, time) : null;
     if (what === 'move' && !moved)
       return fail(400, { message: `Give a day within ${FARTHEST_DAYS} days, and a time as 15:30.` });
-    if (what === 'remove') removeSlot(slotId);
-    else exceptSlot(slotId, day, moved ?? (what === 'cancel' ? 'cancelled' : null));
-    return { message: null };
+    const done =
+      what === 'remove'
+        ? removeSlot(slotId)
+        : exceptSlot(slotId, day, moved ?? (what === 'cancel' ? 'cancelled' : null));
+    return done.ok ? { message: null } : fail(404, { message: done.message });
   },
 };

@@ -6,6 +6,7 @@ import { documentFault, stepFault, type Ground } from '../core/document/step-sen
 import { isSameRecord } from '../core/score/same-record';
 import { copyName } from '../core/text/names';
 import { database } from './db/client';
+import type { Db } from './db/db';
 import { arrangementHistory, arrangements, pieces } from './db/schema';
 import { standing } from './db/standing';
 import { read } from './kept/kept';
@@ -193,17 +194,20 @@ function insertArrangement(
   return id;
 }
 
-const lengths = new LRUCache<string, readonly number[]>({ max: 200 });
+/** Of this database alone: another may hold other music under the same name. */
+const lengths = new WeakMap<Db, LRUCache<string, readonly number[]>>();
 
 /** What a document of a source is checked against; a source's measures are read once, since a revision never changes. */
 function groundOf(pieceId: string, sourceRevision: number): Found<Ground> {
   const name = `${pieceId}/${sourceRevision}`;
-  let known = lengths.get(name);
+  const own = lengths.get(database()) ?? new LRUCache<string, readonly number[]>({ max: 200 });
+  lengths.set(database(), own);
+  let known = own.get(name);
   if (!known) {
     const source = sourceScore(pieceId, sourceRevision);
     if (!source.ok) return source;
     known = source.value.measures.map(({ length }) => length);
-    lengths.set(name, known);
+    own.set(name, known);
   }
   return { ok: true, value: { lengths: known, rungs: studioRules().rules.rungs.length } };
 }

@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull, max } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, max } from 'drizzle-orm';
 import { database } from './db/client';
 import { arrangements, assignments, editions, goals, learners, pieces } from './db/schema';
 import { standing } from './db/standing';
@@ -57,14 +57,25 @@ export function addGoal(
   });
 }
 
-export function removeGoal(id: string): void {
-  database().delete(goals).where(eq(goals.id, id)).run();
+export function removeGoal(learnerId: string, id: string): Outcome<null> {
+  const { changes } = database()
+    .delete(goals)
+    .where(and(eq(goals.id, id), eq(goals.learnerId, learnerId)))
+    .run();
+  return changes === 1 ? { ok: true, value: null } : notFound('This date is no longer in the studio.');
 }
 
 /** Puts the pieces of a programme in another order. */
-export function orderProgramme(ids: readonly string[]): void {
-  database().transaction((tx) => {
+export function orderProgramme(ids: readonly string[]): Outcome<null> {
+  return database().transaction((tx): Outcome<null> => {
+    const known = tx
+      .select({ id: goals.id })
+      .from(goals)
+      .where(inArray(goals.id, [...ids]))
+      .all();
+    if (known.length !== new Set(ids).size) return notFound('One of these dates is no longer in the studio.');
     for (const [position, id] of ids.entries())
       tx.update(goals).set({ position }).where(eq(goals.id, id)).run();
+    return { ok: true, value: null };
   });
 }

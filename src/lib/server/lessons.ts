@@ -2,6 +2,8 @@ import { and, asc, desc, eq, gte, inArray, isNull, lte } from 'drizzle-orm';
 import { addSlotDays, type HeldLesson, type SlotPlan } from '../core/practice/slots';
 import { database } from './db/client';
 import {
+  assignments,
+  editions,
   learners,
   lessonExceptions,
   lessonLearners,
@@ -63,9 +65,19 @@ export function addSlot({ learnerIds, ...slot }: NewSlot): Outcome<string> {
   });
 }
 
+const NO_SLOT = notFound('This weekly lesson is no longer in the studio.');
+
+function hasSlot(id: string): boolean {
+  return (
+    database().select({ id: lessonSlots.id }).from(lessonSlots).where(eq(lessonSlots.id, id)).get() !==
+    undefined
+  );
+}
+
 /** A weekly time that is held no more; lessons given stay. */
-export function removeSlot(id: string): void {
-  database().delete(lessonSlots).where(eq(lessonSlots.id, id)).run();
+export function removeSlot(id: string): Outcome<null> {
+  const { changes } = database().delete(lessonSlots).where(eq(lessonSlots.id, id)).run();
+  return changes === 1 ? { ok: true, value: null } : NO_SLOT;
 }
 
 /** On one day a weekly lesson falls out, or is held at another time; with null it is as every week. */
@@ -73,16 +85,18 @@ export function exceptSlot(
   slotId: string,
   day: number,
   moved: { readonly toDay: number; readonly toMinute: number } | 'cancelled' | null,
-): void {
+): Outcome<null> {
+  if (!hasSlot(slotId)) return NO_SLOT;
   const db = database();
   db.delete(lessonExceptions)
     .where(and(eq(lessonExceptions.slotId, slotId), eq(lessonExceptions.day, day)))
     .run();
-  if (moved === null) return;
+  if (moved === null) return { ok: true, value: null };
   const to = moved === 'cancelled' ? null : moved;
   db.insert(lessonExceptions)
     .values({ slotId, day, movedToDay: to?.toDay ?? null, movedToMinute: to?.toMinute ?? null })
     .run();
+  return { ok: true, value: null };
 }
 
 /** Weekly lessons of a day that fall out or are held at another time. */
@@ -118,6 +132,7 @@ export function startLesson(
   nowMs: number,
 ): Outcome<string> {
   return database().transaction((tx): Outcome<string> => {
+    if (slotId !== null && !hasSlot(slotId)) return NO_SLOT;
     const asked = [...new Set(learnerIds)].sort();
     const known = tx
       .select({ id: learners.id })
@@ -200,9 +215,24 @@ export function endLesson(id: string, nowMs: number): void {
   database().update(lessons).set({ endedAtMs: nowMs }).where(eq(lessons.id, id)).run();
 }
 
-/** What a lesson sets a learner, in order; in place of what it set before. */
-export function setTasks(lessonId: string, learnerId: string, wanted: readonly NewTask[]): void {
-  database().transaction((tx) => {
+/** What a lesson sets a learner, in order; in place of what it set before. Each task is of a piece that the learner plays, or of none. */
+export function setTasks(lessonId: string, learnerId: string, wanted: readonly NewTask[]): Outcome<null> {
+  return database().transaction((tx): Outcome<null> => {
+    const sectionsOf = new Map(
+      tx
+        .select({ id: assignments.id, sections: editions.sections })
+        .from(assignments)
+        .innerJoin(editions, eq(editions.id, assignments.editionId))
+        .where(eq(assignments.learnerId, learnerId))
+        .all()
+        .map(({ id, sections }) => [id, sections?.ok ? sections.value.map((section) => section.id) : []]),
+    );
+    for (const { assignmentId, sectionId } of wanted) {
+      const sections = assignmentId ? sectionsOf.get(assignmentId) : [];
+      if (!sections) return notFound('The learner does not play one of these pieces.');
+      if (sectionId && !sections.includes(sectionId))
+        return notFound('One of these pieces has no such section.');
+    }
     tx.delete(tasks)
       .where(and(eq(tasks.lessonId, lessonId), eq(tasks.learnerId, learnerId)))
       .run();
@@ -210,6 +240,7 @@ export function setTasks(lessonId: string, learnerId: string, wanted: readonly N
       tx.insert(tasks)
         .values(wanted.map((task, position) => ({ ...task, id: newId(), lessonId, learnerId, position })))
         .run();
+    return { ok: true, value: null };
   });
 }
 

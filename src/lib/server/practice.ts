@@ -4,7 +4,17 @@ import { PLAIN_MARK, type PracticeEntry } from '../core/practice/register';
 import { carryEntries, sameSections } from '../core/practice/take-over';
 import { USUAL_MAKEUP, type EditionMakeup } from '../core/practice/edition-makeup';
 import { database } from './db/client';
-import { arrangements, assignments, editions, learners, pieces, practiceEntries } from './db/schema';
+import type { Db } from './db/db';
+import {
+  arrangements,
+  assignments,
+  editions,
+  learners,
+  lessonLearners,
+  lessons,
+  pieces,
+  practiceEntries,
+} from './db/schema';
 import { standing } from './db/standing';
 import type { SectionChange } from './kept/edition';
 import { notFound, type Outcome } from './outcome';
@@ -178,17 +188,64 @@ export interface NewEntry
   readonly importId?: string;
 }
 
+const MS_PER_DAY = 86_400_000;
 /** Marks made longer ago than this did not wait for the network. */
-const LONGEST_WAIT_MS = 60 * 86_400_000;
+const LONGEST_WAIT_MS = 60 * MS_PER_DAY;
+/** A log that is brought in may reach back so far. */
+const OLDEST_DAYS = 60 * 366;
+
+export type LogFailure = 'not-found' | 'other-entry' | 'no-sense';
+
+const notSense = (message: string) => ({ ok: false, code: 'no-sense', message }) as const;
+
+/** What two sendings of one mark have in common: all but the clocks. */
+const SAME_MARK = [
+  ...([
+    'assignmentId',
+    'sectionId',
+    'throughId',
+    'stage',
+    'kind',
+    'tempoBpm',
+    'onDay',
+    'correctsId',
+  ] as const),
+  ...(['cleanRuns', 'failedRuns', 'minutes', 'markedBy', 'lessonId'] as const),
+  ...(['troubleFrom', 'troubleTo', 'troubleKind', 'troubleHand'] as const),
+] as const;
+
+type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
+
+function learnerOfEntry(tx: Tx, entryId: string): string | null {
+  return (
+    tx
+      .select({ learnerId: assignments.learnerId })
+      .from(practiceEntries)
+      .innerJoin(assignments, eq(assignments.id, practiceEntries.assignmentId))
+      .where(eq(practiceEntries.id, entryId))
+      .get()?.learnerId ?? null
+  );
+}
+
+function isInLesson(tx: Tx, lessonId: string, learnerId: string): boolean {
+  return (
+    tx
+      .select({ id: lessons.id })
+      .from(lessons)
+      .innerJoin(lessonLearners, eq(lessonLearners.lessonId, lessons.id))
+      .where(and(eq(lessons.id, lessonId), eq(lessonLearners.learnerId, learnerId), standing.lesson))
+      .get() !== undefined
+  );
+}
 
 /**
  * Appends to the log; entries are never changed or removed. The id is made by the browser: asked twice, it is one entry, and
  * the same id for something else is refused.
  */
-export function logEntry(entry: NewEntry, nowMs: number): Outcome<null, 'not-found' | 'other-entry'> {
-  return database().transaction((tx): Outcome<null, 'not-found' | 'other-entry'> => {
+export function logEntry(entry: NewEntry, nowMs: number): Outcome<null, LogFailure> {
+  return database().transaction((tx): Outcome<null, LogFailure> => {
     const assignment = tx
-      .select({ sections: editions.sections })
+      .select({ learnerId: assignments.learnerId, sections: editions.sections })
       .from(assignments)
       .innerJoin(editions, eq(editions.id, assignments.editionId))
       .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
@@ -203,15 +260,15 @@ export function logEntry(entry: NewEntry, nowMs: number): Outcome<null, 'not-fou
     if (from < 0 || (entry.throughId && placeOf(entry.throughId) <= from))
       return notFound('This edition has no such section.');
     const { markedAtMs, trouble = null, ...own } = { ...PLAIN_MARK, ...entry };
-    if (
-      own.correctsId !== null &&
-      !tx
-        .select({ id: practiceEntries.id })
-        .from(practiceEntries)
-        .where(eq(practiceEntries.id, own.correctsId))
-        .get()
-    )
-      return notFound('The mark that this one corrects is not in the log.');
+    const today = Math.floor(nowMs / MS_PER_DAY);
+    if (own.onDay > today + 1 || own.onDay < today - OLDEST_DAYS)
+      return notSense('A mark is of today, or of a day that was: check the date.');
+    if (trouble && trouble.to > Math.max(...sections.map(({ to }) => to)))
+      return notSense('The trouble lies past the last measure of the music.');
+    if (own.correctsId !== null && learnerOfEntry(tx, own.correctsId) !== assignment.learnerId)
+      return notFound('The mark that this one corrects is not in the learner’s log.');
+    if (own.lessonId !== null && !isInLesson(tx, own.lessonId, assignment.learnerId))
+      return notFound('The learner is not in this lesson.');
     const row = {
       ...own,
       troubleFrom: trouble?.from ?? null,
@@ -223,10 +280,7 @@ export function logEntry(entry: NewEntry, nowMs: number): Outcome<null, 'not-fou
     };
     const known = tx.select().from(practiceEntries).where(eq(practiceEntries.id, entry.id)).get();
     if (known) {
-      const isSame = (
-        ['assignmentId', 'sectionId', 'stage', 'kind', 'tempoBpm', 'onDay', 'throughId'] as const
-      ).every((field) => known[field] === row[field]);
-      if (isSame) return { ok: true, value: null };
+      if (SAME_MARK.every((field) => known[field] === row[field])) return { ok: true, value: null };
       return {
         ok: false,
         code: 'other-entry',

@@ -4,6 +4,7 @@ import { listGoals, orderProgramme } from '$lib/server/goals';
 import { listLearners } from '$lib/server/learners';
 import { forecastsOf, learnersInPractice } from '$lib/server/learner-practice';
 import { practiceWays, studioNow } from '$lib/server/practice-ways';
+import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = () => {
@@ -54,9 +55,9 @@ export const actions: Actions = {
     const parsed = z
       .array(z.string().min(1))
       .min(1)
-      .safeParse((await request.formData()).getAll('id').map(String));
+      .safeParse((await formOf(request)).getAll('id').map(String));
     if (!parsed.success) return fail(400, { message: 'The order could not be kept.' });
-    orderProgramme(parsed.data);
-    return { message: null };
+    const ordered = orderProgramme(parsed.data);
+    return ordered.ok ? { message: null } : fail(404, { message: ordered.message });
   },
 };

@@ -5,6 +5,7 @@ import { learnerSchema } from '$lib/core/learner/profile';
 import { addLearner, archivedLearners, listLearners } from '$lib/server/learners';
 import { piecesOfLearners } from '$lib/server/practice';
 import { studioRules } from '$lib/server/settings';
+import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 const schema = () => learnerSchema(studioRules().rules.rungs.length);
@@ -29,7 +30,7 @@ export const load: PageServerLoad = async () => {
 
 export const actions: Actions = {
   default: async ({ request }) => {
-    const form = await superValidate(request, zod4(schema()));
+    const form = await superValidate(await formOf(request), zod4(schema()));
     if (!form.valid) return fail(400, { form });
     redirect(303, `/learners/${addLearner(form.data, Date.now())}`);
   },

@@ -3,6 +3,7 @@ import { hasPassphrase, isPassphrase } from '$lib/server/access/passphrase';
 import { LONGEST_SESSION_DAYS, startSession } from '$lib/server/access/sessions';
 import { SlowDown } from '$lib/server/access/slow-down';
 import { SESSION_COOKIE } from '$lib/server/access/who';
+import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 const tries = new SlowDown();
@@ -19,8 +20,8 @@ export const load: PageServerLoad = ({ url }) => {
 
 export const actions: Actions = {
   default: async ({ request, cookies, url, getClientAddress }) => {
-    const form = await request.formData().catch(() => null);
-    const passphrase = form?.get('passphrase');
+    const form = await formOf(request);
+    const passphrase = form.get('passphrase');
     if (typeof passphrase !== 'string' || passphrase === '')
       return fail(400, { message: 'Type the passphrase of this studio.' });
     const address = getClientAddress();

@@ -43,12 +43,8 @@ export function openDatabase(folder: string): OpenDatabase {
     checkWritable(sqlite, file);
     configure(sqlite);
     const db = drizzle(sqlite, { schema });
-    const migrations = process.env.KEY_PATH_MIGRATIONS ?? 'drizzle';
-    const { applied, known } = versionsOf(sqlite, migrations);
-    if (applied > known)
-      throw new StartFault(
-        `The studio in ${file} was last opened by a newer Key Path (its data is at step ${applied}, this program knows ${known}). Start the newer program, or set KEY_PATH_DATA to another folder.`,
-      );
+    const migrations = migrationsFolder();
+    const { applied, known } = refuseNewer(sqlite, file);
     const isOlder = applied > 0 && applied < known;
     if (isOlder) copyBefore(sqlite, folder, applied + 1);
     migrateTo(db, migrations, file, isOlder);
@@ -63,6 +59,19 @@ export function openDatabase(folder: string): OpenDatabase {
   }
 }
 
+function migrationsFolder(): string {
+  return process.env.KEY_PATH_MIGRATIONS ?? 'drizzle';
+}
+
+function refuseNewer(sqlite: Database.Database, file: string): { applied: number; known: number } {
+  const versions = versionsOf(sqlite, migrationsFolder());
+  if (versions.applied > versions.known)
+    throw new StartFault(
+      `The studio in ${file} was last opened by a newer Key Path (its data is at step ${versions.applied}, this program knows ${versions.known}). Start the newer program, or set KEY_PATH_DATA to another folder.`,
+    );
+  return versions;
+}
+
 function makeFolder(folder: string): void {
   try {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
@@ -73,9 +82,28 @@ function makeFolder(folder: string): void {
   }
 }
 
+/** Checks a file that is not the studio's yet: sound, Key Path's own, and of no newer version. Nothing is written. @throws StartFault */
+export function checkDatabaseFile(file: string): void {
+  checkHead(file);
+  const sqlite = new Database(file, { readonly: true, fileMustExist: true });
+  try {
+    checkContents(sqlite, file);
+    refuseNewer(sqlite, file);
+    if (versionsOf(sqlite, migrationsFolder()).applied === 0)
+      throw new StartFault(`${file} is an empty database and holds no studio.`);
+  } finally {
+    sqlite.close();
+  }
+}
+
 /** What can be told of the file before it is opened as a database. */
 function checkFile(file: string): void {
-  const { size, mode } = statSync(file);
+  checkHead(file);
+  if ((statSync(file).mode & 0o222) === 0) throw cannotWrite(file);
+}
+
+function checkHead(file: string): void {
+  const { size } = statSync(file);
   if (size === 0)
     throw new StartFault(
       `${file} is empty, so the studio that was in it is lost or was never there. Put a copy in its place (before-migration-….db beside it, or a backup), or remove the file to begin anew.`,
@@ -85,7 +113,6 @@ function checkFile(file: string): void {
     throw new StartFault(
       `${file} is not a database of Key Path: it is damaged, or another program's file. Put a copy in its place, or move it away and start again.`,
     );
-  if ((mode & 0o222) === 0) throw cannotWrite(file);
 }
 
 function headOf(file: string): string {

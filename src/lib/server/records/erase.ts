@@ -1,5 +1,6 @@
 import { readdirSync } from 'node:fs';
 import type Database from 'better-sqlite3';
+import { listBackups } from '../backup/backups';
 import { dataFolder, database } from '../db/client';
 import { overdue, type Deletion } from './deletions';
 import type { RecordKind } from './records';
@@ -132,16 +133,6 @@ export function eraseOverdue(nowMs: number): void {
 
 /** Copies of the database that stand beside it, and may hold what was erased. */
 export function copiesKept(): readonly string[] {
-  const folder = dataFolder();
-  const own = readdirSync(folder).filter((name) => /^before-.*\.db$/.test(name));
-  return [...own, ...backupsIn(folder)].sort();
-}
-
-function backupsIn(folder: string): readonly string[] {
-  try {
-    return readdirSync(`${folder}/backups`).map((name) => `backups/${name}`);
-  } catch {
-    // No backup was made yet.
-    return [];
-  }
+  const beside = readdirSync(dataFolder()).filter((name) => /^before-.*\.db$/.test(name));
+  return [...beside.sort(), ...listBackups().map(({ name }) => `backups/${name}`)];
 }

@@ -4,7 +4,7 @@ import { database } from '../db/client';
 import { logImports } from '../db/schema';
 import { standing } from '../db/standing';
 import { newId, type Outcome } from '../outcome';
-import { logEntry, type NewEntry } from '../practice';
+import { logEntry, type LogFailure, type NewEntry } from '../practice';
 
 export type LogImport = typeof logImports.$inferSelect;
 
@@ -19,7 +19,7 @@ export function importEntries(
   { name, text }: EntryFile,
   entries: readonly NewEntry[],
   nowMs: number,
-): Outcome<number, 'not-found' | 'other-entry'> {
+): Outcome<number, LogFailure> {
   const id = newId();
   const db = database();
   try {

@@ -16,6 +16,7 @@ import { freezeEdition, type Edition } from '../../core/handout/edition';
 import { arrangementMusicXml } from '../../core/handout/export';
 import { fingerprintOf } from '../../core/handout/fingerprint';
 import { asOnePart } from '../../core/score/one-part';
+import { MOST_TITLE } from '../../core/text/names';
 import type { PieceMakeup } from '../../core/score/makeup';
 import type { ImportWarning } from '../../core/score/import-warning';
 import type { PartUse, Score } from '../../core/score/model';
@@ -48,8 +49,10 @@ export function read({ bytes, name, own = {} }: ScoreFile): ReadFileOutcome {
   const { value: found, warnings } = result;
   const score: Score = {
     ...found,
-    title: own.title || found.title,
-    rights: own.rights ?? found.rights,
+    // A file may hold a whole page where its title should be.
+    title: (own.title || found.title).slice(0, MOST_TITLE),
+    composer: found.composer.slice(0, MOST_TITLE),
+    rights: (own.rights ?? found.rights).slice(0, MOST_TITLE),
     parts: found.parts.map((part, index) => {
       const uses = own.uses?.[index];
       return uses?.length === part.staves ? { ...part, uses } : part;

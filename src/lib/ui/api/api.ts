@@ -36,14 +36,15 @@ async function ask<T>(
   schema: z.ZodType<T>,
   { method, body, signal }: Asked = {},
 ): Promise<Answer<T>> {
-  const isForm = body instanceof FormData;
+  // A form and a file are sent as they are.
+  const isAsItIs = body instanceof FormData || body instanceof File;
   let response: Response;
   try {
     response = await fetch(url, {
       ...(method ? { method } : {}),
       ...(signal ? { signal } : {}),
-      ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
-      ...(body === undefined || isForm ? {} : { headers: { 'content-type': 'application/json' } }),
+      ...(body === undefined ? {} : { body: isAsItIs ? body : JSON.stringify(body) }),
+      ...(body === undefined || isAsItIs ? {} : { headers: { 'content-type': 'application/json' } }),
     });
   } catch {
     return { ok: false, code: 'unreachable', message: UNREACHABLE };
@@ -134,6 +135,8 @@ export const api = {
   deleteRecord: (kind: RecordKind, id: string) =>
     ask(`/api/records/${kind}/${id}`, z.object({ id: z.string(), label: z.string() }), { method: 'DELETE' }),
   takeBackDeletion: (id: string) => ask(`/api/deletions/${id}`, z.object({}), { method: 'POST' }),
+  bringInBackup: (file: File) =>
+    ask('/api/backups', z.object({ name: z.string() }), { method: 'PUT', body: file }),
   eraseDeleted: (id: string) =>
     ask(`/api/deletions/${id}`, z.object({ copies: z.array(z.string()) }), { method: 'DELETE' }),
   importScore: <T>(form: FormData, schema: z.ZodType<T>, signal?: AbortSignal) =>

@@ -8,7 +8,7 @@ import type { RequestHandler } from './$types';
 
 const body = z.object({
   id: z.uuid(),
-  assignmentId: z.string(),
+  assignmentId: z.string().max(64),
   sectionId: z.string().max(64),
   stage: z.enum(STAGE_IDS),
   kind: z.enum(ENTRY_KINDS),
@@ -33,11 +33,13 @@ const body = z.object({
   markedAtMs: z.int().min(0).optional(),
 });
 
+const STATUS = { 'not-found': 404, 'other-entry': 409, 'no-sense': 422 } as const;
+
 export const POST: RequestHandler = async ({ request }) => {
   const parsed = body.safeParse(await request.json().catch(() => null));
   if (!parsed.success)
     return json({ message: 'Check the date and the tempo (whole beats from 20 to 320).' }, { status: 400 });
   const outcome = logEntry(parsed.data, Date.now());
   if (outcome.ok) return json({});
-  return json({ message: outcome.message }, { status: outcome.code === 'other-entry' ? 409 : 404 });
+  return json({ message: outcome.message }, { status: STATUS[outcome.code] });
 };

@@ -8,6 +8,7 @@ import { forecastsOf, learnersInPractice, planOf } from '$lib/server/learner-pra
 import { lessonsOf, tasksOf } from '$lib/server/lessons';
 import { logImportsOf } from '$lib/server/records/log-imports';
 import { practiceWays, studioNow } from '$lib/server/practice-ways';
+import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
@@ -51,12 +52,18 @@ const goal = z.object({
   isFromMemory: z.string().optional(),
 });
 
+/** Nobody practises for a day that lies farther. */
+const FARTHEST_GOAL_DAYS = 3_660;
+
 export const actions: Actions = {
   addGoal: async ({ request, params }) => {
-    const parsed = goal.safeParse(Object.fromEntries(await request.formData()));
+    const parsed = goal.safeParse(Object.fromEntries(await formOf(request)));
     const onDay = parsed.success ? dayNumber(parsed.data.date) : null;
     if (!parsed.success || onDay === null)
       return fail(400, { message: 'Give a date, and a tempo from 20 to 320 beats a minute.' });
+    const { day } = studioNow(Date.now(), practiceWays().ways.timeZone);
+    if (onDay < day || onDay > day + FARTHEST_GOAL_DAYS)
+      return fail(400, { message: 'Give a date from today on, within the next ten years.' });
     const { assignmentId, targetBpm, event, isFromMemory } = parsed.data;
     const added = addGoal(
       {
@@ -71,8 +78,8 @@ export const actions: Actions = {
     );
     return added.ok ? { message: null } : fail(404, { message: added.message });
   },
-  dropGoal: async ({ request }) => {
-    removeGoal(String((await request.formData()).get('id') ?? ''));
-    return { message: null };
+  dropGoal: async ({ request, params }) => {
+    const removed = removeGoal(params.id, String((await formOf(request)).get('id') ?? ''));
+    return removed.ok ? { message: null } : fail(404, { message: removed.message });
   },
 };

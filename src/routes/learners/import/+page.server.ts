@@ -1,12 +1,13 @@
 import { fail } from '@sveltejs/kit';
 import { readLearnersCsv } from '$lib/server/learners-csv';
+import { formOf } from '$lib/server/sent-form';
 import type { Actions } from './$types';
 
 const MOST_BYTES = 1_000_000;
 
 export const actions: Actions = {
   default: async ({ request }) => {
-    const form = await request.formData();
+    const form = await formOf(request);
     const file = form.get('file');
     const text = file instanceof File && file.size > 0 ? await file.text() : String(form.get('text') ?? '');
     if (text.trim() === '') return fail(400, { message: 'Choose a CSV file first.' });

@@ -13,6 +13,7 @@ import { qrPicture } from '$lib/server/access/qr';
 import { endAllSessions, LONGEST_SESSION_DAYS, startSession } from '$lib/server/access/sessions';
 import { SESSION_COOKIE } from '$lib/server/access/who';
 import { keepHousekeeping, readHousekeeping } from '$lib/server/housekeeping';
+import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {
@@ -44,7 +45,7 @@ export const actions: Actions = {
       return refuse(
         'The passphrase is given when the program is started (KEY_PATH_PASSPHRASE): change it there.',
       );
-    const form = await request.formData();
+    const form = await formOf(request);
     const wanted = String(form.get('wanted') ?? '');
     if (wanted.trim().length < LEAST_PASSPHRASE || wanted.length > MOST_PASSPHRASE)
       return refuse(
@@ -68,7 +69,7 @@ export const actions: Actions = {
       return refuse(
         'The passphrase is given when the program is started: start it without KEY_PATH_PASSPHRASE.',
       );
-    if (!(await isGiven(await request.formData(), 'now')))
+    if (!(await isGiven(await formOf(request), 'now')))
       return refuse('The passphrase that holds now is another one.');
     keepHousekeeping({ isOnNetwork: false });
     removePassphrase();
@@ -76,7 +77,7 @@ export const actions: Actions = {
     return { message: null, done: 'Only this computer comes in now, and is not asked.' };
   },
   network: async ({ request }) => {
-    const isOpen = (await request.formData()).get('isOpen') === 'yes';
+    const isOpen = (await formOf(request)).get('isOpen') === 'yes';
     if (isOpen && !hasPassphrase())
       return refuse('Set a passphrase first: without one only this computer comes in.');
     keepHousekeeping({ isOnNetwork: isOpen });

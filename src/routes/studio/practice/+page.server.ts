@@ -2,13 +2,14 @@ import { fail } from '@sveltejs/kit';
 import { DEFAULT_WAYS, practiceWaysSchema } from '$lib/core/practice/ways';
 import { STAGE_IDS, type StageId } from '$lib/core/practice/stages.data';
 import { keepPracticeWays, practiceWays, resetPracticeWays } from '$lib/server/practice-ways';
+import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = () => ({ ...practiceWays(), zones: Intl.supportedValuesOf('timeZone') });
 
 export const actions: Actions = {
   keep: async ({ request }) => {
-    const form = await request.formData();
+    const form = await formOf(request);
     const number = (name: string) => Number(form.get(name));
     const chosen = form.getAll('stage').map(String) as StageId[];
     const timeZone = String(form.get('timeZone') ?? '');

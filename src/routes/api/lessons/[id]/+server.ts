@@ -40,11 +40,12 @@ export const PUT: RequestHandler = async ({ params, request }) => {
   else {
     if (!lesson.learnerIds.includes(asked.learnerId))
       return json({ message: 'This learner is not in the lesson.' }, { status: 404 });
-    setTasks(
+    const set = setTasks(
       lesson.id,
       asked.learnerId,
       asked.tasks.map((task) => ({ ...task, learnerId: asked.learnerId })),
     );
+    if (!set.ok) return json({ message: set.message }, { status: 404 });
   }
   return json({});
 };

@@ -4,6 +4,7 @@ import { isSeen, MOST_NAME } from '$lib/core/text/names';
 import { readLogCsv } from '$lib/server/practice-csv';
 import { importOfFile } from '$lib/server/records/log-imports';
 import { dayOf, longDay } from '$lib/ui/parts/dates';
+import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 const MOST_BYTES = 4_000_000;
@@ -17,7 +18,7 @@ export const load: PageServerLoad = ({ params }) => {
 export const actions: Actions = {
   default: async ({ request, params }) => {
     if (!findLearner(params.id)) error(404, 'There is no such learner in the studio.');
-    const form = await request.formData();
+    const form = await formOf(request);
     const file = form.get('file');
     const isFile = file instanceof File && file.size > 0;
     const text = isFile ? await file.text() : String(form.get('text') ?? '');

@@ -4,6 +4,7 @@ import { zod4 } from 'sveltekit-superforms/adapters';
 import { profileSchema, type Profile } from '$lib/core/learner/profile';
 import { changeLearner, findLearner, type Learner } from '$lib/server/learners';
 import { studioRules } from '$lib/server/settings';
+import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 const schema = () => profileSchema(studioRules().rules.rungs.length);
@@ -22,7 +23,7 @@ export const load: PageServerLoad = async ({ params }) => {
 
 export const actions: Actions = {
   default: async ({ request, params }) => {
-    const form = await superValidate(request, zod4(schema()));
+    const form = await superValidate(await formOf(request), zod4(schema()));
     if (!form.valid) return fail(400, { form });
     if (!findLearner(params.id)) error(404, 'There is no such learner in the studio.');
     changeLearner(params.id, form.data);

@@ -15,6 +15,8 @@ const body = z.strictObject({
   tempoBpm: z.int().min(20).max(320).nullable(),
 });
 
+const STATUS = { 'not-found': 404, 'other-entry': 409, 'no-sense': 422 } as const;
+
 /** A learner's own mark of practice, where the teacher lets the learner mark. */
 export const POST: RequestHandler = async ({ request, locals }) => {
   const { link, learner } = linkedLearner(locals.who);
@@ -37,7 +39,5 @@ export const POST: RequestHandler = async ({ request, locals }) => {
     },
     nowMs,
   );
-  return outcome.ok
-    ? json({})
-    : json({ message: outcome.message }, { status: outcome.code === 'not-found' ? 404 : 409 });
+  return outcome.ok ? json({}) : json({ message: outcome.message }, { status: STATUS[outcome.code] });
 };
