@@ -1,8 +1,9 @@
 import { LRUCache } from 'lru-cache';
 import { and, count, desc, eq, ne } from 'drizzle-orm';
 import { newDocument, type ArrangementDocument } from '../core/document/document';
-import { applyStep, pinStep, recipeStep, type ArrangementStep } from '../core/document/steps';
+import { applyStep, invertStep, pinStep, recipeStep, type ArrangementStep } from '../core/document/steps';
 import { documentFault, stepFault, type Ground } from '../core/document/step-sense';
+import { openSteps } from '../core/score/open-steps';
 import { isSameRecord } from '../core/score/same-record';
 import { copyName } from '../core/text/names';
 import { database } from './db/client';
@@ -289,4 +290,30 @@ export function saveStep(id: string, request: StepRequest, nowMs: number): SaveO
       .run();
     return { ok: true, revision };
   });
+}
+
+/** So many steps are looked back on. */
+const STEPS_BACK = 200;
+const MOST_STEP_LETTERS = 100_000;
+
+/** Steps that can still be undone, the oldest first, as far back as a page may carry. */
+export function stepsToUndo(id: string): readonly ArrangementStep[] {
+  const rows = database()
+    .select({ step: arrangementHistory.step })
+    .from(arrangementHistory)
+    .where(eq(arrangementHistory.arrangementId, id))
+    .orderBy(desc(arrangementHistory.revision))
+    .limit(STEPS_BACK)
+    .all();
+  const history: ArrangementStep[] = [];
+  for (const { step } of rows.reverse())
+    if (step.ok) history.push(step.value);
+    // What cannot be read cannot be undone, nor what came before it.
+    else history.length = 0;
+  const open = openSteps(history, (earlier, later) => isSameRecord(invertStep(earlier), later));
+  let letters = 0;
+  const carried = [...open]
+    .reverse()
+    .filter((step) => (letters += JSON.stringify(step).length) < MOST_STEP_LETTERS);
+  return carried.reverse();
 }

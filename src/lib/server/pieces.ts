@@ -4,6 +4,9 @@ import type { FileError } from '../core/formats/result';
 import { SCORE_FORMATS } from '../core/formats/score-formats';
 import { stepFor, type Correction } from '../core/score/corrections';
 import type { Score } from '../core/score/model';
+import { openSteps } from '../core/score/open-steps';
+import { isSameRecord } from '../core/score/same-record';
+import { scoreStepWords } from '../core/score/step-words';
 import { applyScoreStep, invertScoreStep } from '../core/score/steps';
 import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces, sourceRevisions } from './db/schema';
@@ -307,4 +310,26 @@ async function changeSource(
       .run();
     return { ok: true, value: revision };
   });
+}
+
+/** So many corrections are looked back on. */
+const CORRECTIONS_BACK = 200;
+
+/** Corrections that can still be taken back, the oldest first, each by the revision that it led to. */
+export function correctionsToUndo(
+  pieceId: string,
+): readonly { readonly revision: number; readonly words: string }[] {
+  const rows = database()
+    .select({ revision: sourceRevisions.revision, step: sourceRevisions.step })
+    .from(sourceRevisions)
+    .where(eq(sourceRevisions.pieceId, pieceId))
+    .orderBy(desc(sourceRevisions.revision))
+    .limit(CORRECTIONS_BACK)
+    .all();
+  const made = rows
+    .reverse()
+    .flatMap(({ revision, step }) => (step?.ok ? [{ revision, step: step.value }] : []));
+  return openSteps(made, (earlier, later) => isSameRecord(invertScoreStep(earlier.step), later.step)).map(
+    ({ revision, step }) => ({ revision, words: scoreStepWords(step) }),
+  );
 }

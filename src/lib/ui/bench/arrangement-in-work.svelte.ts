@@ -34,6 +34,8 @@ export interface BenchOpening {
   readonly arrangementId: string;
   readonly revision: number;
   readonly document: ArrangementDocument;
+  /** Steps of earlier visits that can still be undone, the oldest first. */
+  readonly steps: readonly ArrangementStep[];
   readonly pieceId: string;
   readonly sourceRevision: number;
   readonly learners: readonly BenchLearner[];
@@ -52,7 +54,7 @@ export class ArrangementInWork {
   systems = $state.raw<readonly SystemPlan[]>([]);
   problem = $state('');
   readonly saving: SaveQueue;
-  readonly history = new StepHistory((step) => this.#apply(step));
+  readonly history: StepHistory;
   /** What is asked for by keys, each on the music that the one before it made. */
   readonly inOrder = new InOrder(() => this.isArranged);
   #asked: { document: ArrangementDocument; whom: ArrangeFor; options: EngraveOptions } | null = null;
@@ -96,6 +98,7 @@ export class ArrangementInWork {
   ) {
     this.document = opening.document;
     this.saving = new SaveQueue(opening.arrangementId, opening.revision);
+    this.history = new StepHistory((step) => this.#apply(step), opening.steps);
   }
 
   /** Loads the source into the worker; call once, in the browser. */

@@ -5,6 +5,8 @@
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { onMount, tick } from 'svelte';
   import type { PageLines } from '$lib/core/engrave/line';
+  import { stepWords } from '$lib/core/document/step-words';
+  import type { ArrangementStep } from '$lib/core/document/steps';
   import { optionsFor, pageWidthFor } from '$lib/core/engrave/views';
   import { ElementMarker } from '../engraving/element-marker';
   import { firstPageWidth, linesAtHand, whenLinesCome } from '../engraving/first-lines';
@@ -12,6 +14,7 @@
   import PlayerBar from '../playback/player-bar.svelte';
   import { useEngraver } from '../workers/workers-context.svelte';
   import { measureRanges } from '../parts/measure-ranges';
+  import LeaveGuard from '../parts/leave-guard.svelte';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { BENCH_KEYS, bindBenchKeys } from './bench-shortcuts';
   import type { BenchOpening } from './arrangement-in-work.svelte';
@@ -122,12 +125,19 @@
     void bench.reasons.compareWithEdition(null);
   }
 
-  function warnBeforeLeaving(event: BeforeUnloadEvent) {
-    if (bench.work.saving.state !== 'saved') event.preventDefault();
+  function wordsOf(what: 'Undo' | 'Redo', step: ArrangementStep | null): string {
+    return step ? `${what}: ${stepWords(step, numberOf)}` : what;
   }
+
+  const unsaved = $derived(bench.work.saving.unsavedSteps.length);
 </script>
 
-<svelte:window onbeforeunload={warnBeforeLeaving} />
+<LeaveGuard
+  isUnsaved={() => bench.work.saving.state !== 'saved'}
+  settle={() => bench.work.saving.settle()}
+  sentence={() =>
+    `If you leave now, ${unsaved === 1 ? 'a change' : `${unsaved} changes`} of this arrangement will be lost. ${bench.work.saving.message}`}
+/>
 
 <div class="flex h-[calc(100vh-3rem)] flex-col">
   <header class="screen-only border-b border-line bg-paper px-4 py-2">
@@ -152,13 +162,15 @@
           class="button"
           disabled={!bench.work.history.canUndo}
           onclick={() => bench.work.history.undo()}
-          aria-label="Undo"><Undo2 size={17} /></button
+          title={wordsOf('Undo', bench.work.history.toUndo)}
+          aria-label={wordsOf('Undo', bench.work.history.toUndo)}><Undo2 size={17} /></button
         >
         <button
           class="button"
           disabled={!bench.work.history.canRedo}
           onclick={() => bench.work.history.redo()}
-          aria-label="Redo"><Redo2 size={17} /></button
+          title={wordsOf('Redo', bench.work.history.toRedo)}
+          aria-label={wordsOf('Redo', bench.work.history.toRedo)}><Redo2 size={17} /></button
         >
         <button class="button" onclick={() => (isShowingKeys = true)}
           >Keys <kbd class="text-sm text-quiet">?</kbd></button

@@ -22,8 +22,8 @@ export class SaveQueue {
   message = $state('');
   /** What the server holds, when it holds something newer than this tab was working on. */
   conflict = $state.raw<ServerState | null>(null);
-  #pending: Pending[] = [];
-  #isSending = false;
+  #pending = $state.raw<readonly Pending[]>([]);
+  #sending: Promise<void> | null = null;
   #timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
@@ -36,9 +36,15 @@ export class SaveQueue {
   }
 
   push(step: ArrangementStep): void {
-    this.#pending.push({ key: newId(), step });
+    this.#pending = [...this.#pending, { key: newId(), step }];
     if (this.state === 'saved') this.state = 'saving';
     void this.#send();
+  }
+
+  /** Sends what waits now, and tells whether all of it is kept. What is refused stays here. */
+  async settle(): Promise<boolean> {
+    await this.#send();
+    return this.#pending.length === 0;
   }
 
   /** Goes on from the server's newer state; the steps that were waiting are given back for replay. */
@@ -51,9 +57,14 @@ export class SaveQueue {
     return steps;
   }
 
-  async #send(): Promise<void> {
-    if (this.#isSending || this.state === 'conflict' || this.state === 'refused') return;
-    this.#isSending = true;
+  /** One sending at a time; whoever asks meanwhile waits for the same. */
+  #send(): Promise<void> {
+    this.#sending ??= this.#sendAll().finally(() => (this.#sending = null));
+    return this.#sending;
+  }
+
+  async #sendAll(): Promise<void> {
+    if (this.state === 'conflict' || this.state === 'refused') return;
     clearTimeout(this.#timer);
     while (this.#pending.length > 0) {
       const { key, step } = this.#pending[0]!;
@@ -65,10 +76,9 @@ export class SaveQueue {
       }
       if (outcome === 'stopped') break;
       this.revision = outcome.revision;
-      this.#pending.shift();
+      this.#pending = this.#pending.slice(1);
       this.state = this.#pending.length > 0 ? 'saving' : 'saved';
     }
-    this.#isSending = false;
   }
 
   async #post(

@@ -7,7 +7,17 @@ export class StepHistory {
   readonly canUndo = $derived(this.#made.length > 0);
   readonly canRedo = $derived(this.#takenBack.length > 0);
 
-  constructor(private readonly apply: (step: ArrangementStep) => boolean) {}
+  /** What undo and redo would be about; null where there is nothing. */
+  readonly toUndo = $derived(this.#made.at(-1) ?? null);
+  readonly toRedo = $derived(this.#takenBack.at(-1) ?? null);
+
+  /** `made` are steps of an earlier visit that can still be undone, the oldest first. */
+  constructor(
+    private readonly apply: (step: ArrangementStep) => boolean,
+    made: readonly ArrangementStep[] = [],
+  ) {
+    this.#made = made;
+  }
 
   make(step: ArrangementStep): void {
     if (!this.apply(step)) return;

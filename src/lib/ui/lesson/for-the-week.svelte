@@ -48,30 +48,42 @@
     lists[learnerId] = list;
   }
 
-  async function save(isEnd: boolean) {
+  const written = () =>
+    JSON.stringify([Object.values(lists).map((list) => list.map(({ id: _, ...row }) => row)), note]);
+  // What the plan proposes is kept by nobody's wish, and lost by nobody's.
+  let kept = written();
+  // svelte-ignore state_referenced_locally
+  session.week = { isChanged: () => written() !== kept, save: () => save(false) };
+
+  async function save(isEnd: boolean): Promise<boolean> {
     isSaving = true;
     for (const [learner, tasks] of Object.entries(lists)) {
-      const kept = tasks.filter(({ sentence }) => sentence.trim() !== '');
+      const set = tasks.filter(({ sentence }) => sentence.trim() !== '');
       const saved = await api.writeLesson(session.opening.lessonId, {
         do: 'set',
         learnerId: learner,
-        tasks: kept.map(({ id: _, ...task }) => ({
+        tasks: set.map(({ id: _, ...task }) => ({
           ...task,
           minutes: Math.round(Number(task.minutes) || 0),
         })),
       });
       if (!saved.ok) {
         isSaving = false;
-        return void toast.error(saved.message);
+        toast.error(saved.message);
+        return false;
       }
     }
     const noted = await api.writeLesson(session.opening.lessonId, { do: 'note', note });
     const ended = isEnd ? await api.writeLesson(session.opening.lessonId, { do: 'end' }) : noted;
     isSaving = false;
-    if (!noted.ok || !ended.ok)
-      return void toast.error((noted.ok ? ended : noted).ok ? '' : 'The note was not saved.');
+    if (!noted.ok || !ended.ok) {
+      toast.error(noted.ok ? 'The lesson was not ended.' : 'The note was not saved.');
+      return false;
+    }
+    kept = written();
     toast.success('The week is set.');
     if (isEnd) await goto('/');
+    return true;
   }
 </script>
 

@@ -175,6 +175,31 @@ function stagesOf({ makeup }: PieceOfLearner, limits: PracticeLimits, ways: Prac
   );
 }
 
+interface MarkMade {
+  readonly line: MarkLine;
+  readonly assignmentId: string;
+  readonly entry: PracticeEntry;
+  readonly words: string;
+}
+
+/** Marks of this lesson that stand in the log already. */
+function marksMade(line: MarkLine, lessonId: string): readonly MarkMade[] {
+  return line.who.pieces.flatMap(({ assignmentId, entries, sections }) => {
+    const corrected = new Set(entries.map(({ correctsId }) => correctsId));
+    return entries
+      .filter(
+        (entry) => entry.lessonId === lessonId && entry.kind !== 'withdrawn' && !corrected.has(entry.id),
+      )
+      .map((entry) => {
+        const section = sections.find(({ id }) => id === entry.sectionId)?.name ?? '';
+        const words = `${line.who.learner.name}: ${section}, ${stageOf(entry.stage).label.toLowerCase()}`;
+        return { line, assignmentId, entry, words };
+      });
+  });
+}
+
+const byTime = (a: MarkMade, b: MarkMade) => a.entry.createdAtMs - b.entry.createdAtMs;
+
 const LESSON_MARKINGS: Markings = {
   fingers: true,
   counts: false,
@@ -199,12 +224,16 @@ export class LessonSession {
   /** What is said to the clicks of a measure. */
   words = $state.raw<readonly string[]>([]);
   widthPx = $state(900);
-  #undo = $state.raw<
-    readonly { readonly line: MarkLine; readonly entry: PracticeEntry; readonly words: string }[]
-  >([]);
+  /** Marks that can be taken back, the oldest first; those of an earlier visit to this lesson among them. */
+  #undo = $state.raw<readonly MarkMade[]>([]);
+  /** Keeps what was written for the week, where it was changed; the panel that shows it says so. */
+  week = $state.raw<{ readonly isChanged: () => boolean; readonly save: () => Promise<boolean> } | null>(
+    null,
+  );
 
   constructor(readonly opening: LessonOpening) {
     this.lines = opening.learners.map((who) => new MarkLine(who, opening.ways));
+    this.#undo = this.lines.flatMap((line) => marksMade(line, opening.lessonId)).sort(byTime);
     for (const line of this.lines)
       for (const { assignment } of line.who.pieces) void this.#load(assignment.editionId);
   }
@@ -318,8 +347,8 @@ export class LessonSession {
     const last = this.#undo.at(-1);
     if (!last) return;
     this.#undo = this.#undo.slice(0, -1);
-    const { line, entry, words } = last;
-    this.#append(line, {
+    const { line, assignmentId, entry, words } = last;
+    this.#append(line, assignmentId, {
       ...entry,
       id: newId(),
       kind: 'withdrawn',
@@ -401,16 +430,29 @@ export class LessonSession {
       lessonId: this.opening.lessonId,
       ...mark,
     };
-    this.#append(line, entry);
-    this.#undo = [...this.#undo, { line, entry, words }];
+    const { assignmentId } = line.piece;
+    this.#append(line, assignmentId, entry);
+    this.#undo = [...this.#undo, { line, assignmentId, entry, words }];
     this.said = words;
     line.typed = '';
   }
 
-  #append(line: MarkLine, entry: PracticeEntry): void {
+  #append(line: MarkLine, assignmentId: string, entry: PracticeEntry): void {
     line.entries = [...line.entries, entry];
     const { createdAtMs, ...rest } = entry;
-    void this.outbox.add({ ...rest, assignmentId: line.piece!.assignmentId, markedAtMs: createdAtMs });
+    void this.outbox.add({ ...rest, assignmentId, markedAtMs: createdAtMs });
+  }
+
+  /** Is anything of the lesson not kept by the studio yet? */
+  get isUnsaved(): boolean {
+    return this.outbox.waiting > 0 || (this.week?.isChanged() ?? false);
+  }
+
+  /** Sends all that waits; tells whether the studio has it now. */
+  async settle(): Promise<boolean> {
+    await this.outbox.send();
+    if (this.week?.isChanged()) await this.week.save();
+    return !this.isUnsaved;
   }
 
   dispose(): void {

@@ -6,6 +6,7 @@
   import { TROUBLE_KINDS, type TroubleKind } from '$lib/core/practice/trouble';
   import { targetOf } from '$lib/core/practice/learner-practice';
   import ScoreLines from '../engraving/score-lines.svelte';
+  import LeaveGuard from '../parts/leave-guard.svelte';
   import Tool from '../parts/tool.svelte';
   import { useEngraver } from '../workers/workers-context.svelte';
   import ForTheWeek from './for-the-week.svelte';
@@ -20,7 +21,22 @@
   const session = new LessonSession(opening);
   const engraver = useEngraver();
   let showsWeek = $state(false);
+  let wasWeekShown = $state(false);
+  $effect(() => {
+    if (showsWeek) wasWeekShown = true;
+  });
   let width = $state(900);
+
+  function whatWaits(): string {
+    const { waiting } = session.outbox;
+    const marks = waiting === 1 ? 'A mark waits' : `${waiting} marks wait`;
+    return [
+      waiting > 0
+        ? `${marks} in this browser, since the studio cannot be reached; open this lesson again to send ${waiting === 1 ? 'it' : 'them'}.`
+        : '',
+      session.week?.isChanged() ? 'What you wrote for the week is not kept, and would be lost.' : '',
+    ].join(' ');
+  }
 
   $effect(() => {
     session.widthPx = width;
@@ -79,6 +95,7 @@
   onDestroy(() => session.dispose());
 </script>
 
+<LeaveGuard isUnsaved={() => session.isUnsaved} settle={() => session.settle()} sentence={whatWaits} />
 <div class="flex h-[calc(100vh-3rem)] flex-col">
   <div class="flex min-h-0 grow">
     <nav class="w-44 shrink-0 overflow-y-auto border-r border-line" aria-label="Sections">
@@ -179,8 +196,11 @@
           {/if}
         </div>
       </div>
-      {#if showsWeek}
-        <ForTheWeek {session} {weeks} onclose={() => (showsWeek = false)} />
+      {#if wasWeekShown}
+        <!-- Hidden, and not taken away: what was typed stays. -->
+        <div class={showsWeek ? 'contents' : 'hidden'}>
+          <ForTheWeek {session} {weeks} onclose={() => (showsWeek = false)} />
+        </div>
       {/if}
     </div>
   </div>
@@ -240,8 +260,11 @@
         {/if}
       </div>
       <div class="tools">
-        <Tool hint="Ctrl + Z" name="Undo" disabled={!session.canUndo} onpress={() => session.undo()}
-          ><Undo2 size={16} /></Tool
+        <Tool
+          hint={session.toUndo ? `Ctrl + Z: ${session.toUndo}` : 'Ctrl + Z'}
+          name="Undo"
+          disabled={!session.canUndo}
+          onpress={() => session.undo()}><Undo2 size={16} /></Tool
         >
         <Tool hint="W" isOn={showsWeek} onpress={() => (showsWeek = !showsWeek)}>For the week</Tool>
       </div>

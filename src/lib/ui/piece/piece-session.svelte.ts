@@ -17,6 +17,23 @@ import type { Engraver } from '../workers/engraver';
 
 type Change = Correction | { readonly kind: 'take-back'; readonly revision: number };
 
+/** A correction that was made: the revision that it led to, and what it is about. */
+export interface CorrectionMade {
+  readonly revision: number;
+  readonly words: string;
+}
+
+const CORRECTION_WORDS: Readonly<Record<Correction['kind'], string>> = {
+  text: 'a text of the piece',
+  respell: 'a spelling',
+  key: 'the key',
+  chord: 'a chord',
+  tune: 'where the tune is',
+  sections: 'sections',
+  dismiss: 'a finding put aside',
+  uses: 'what the staves are for',
+};
+
 /** Everything about one open piece: its source as corrected, what is found in it, the selection, and playing. */
 export class PieceSession {
   score = $state.raw<Score | null>(null);
@@ -33,11 +50,14 @@ export class PieceSession {
   isUnfolded = $state(false);
   readonly arranger = useArranger();
   readonly player = new Player();
-  #undo = $state.raw<readonly number[]>([]);
-  #redo = $state.raw<readonly number[]>([]);
+  #undo = $state.raw<readonly CorrectionMade[]>([]);
+  #redo = $state.raw<readonly CorrectionMade[]>([]);
+  #sending: Promise<unknown> = Promise.resolve();
 
   readonly canUndo = $derived(this.#undo.length > 0 && !this.isSaving);
   readonly canRedo = $derived(this.#redo.length > 0 && !this.isSaving);
+  readonly toUndo = $derived(this.#undo.at(-1)?.words ?? '');
+  readonly toRedo = $derived(this.#redo.at(-1)?.words ?? '');
   readonly hasRepeats = $derived(
     this.score?.measures.some((measure) => measure.endsRepeat !== null) ?? false,
   );
@@ -57,8 +77,11 @@ export class PieceSession {
     private readonly pieceId: string,
     revision: number,
     readonly engraver: Engraver,
+    /** Corrections of earlier visits that can still be taken back, the oldest first. */
+    corrections: readonly CorrectionMade[],
   ) {
     this.revision = revision;
+    this.#undo = corrections;
   }
 
   /** Loads the source as it stands and works out what is in it; call once, in the browser, and after corrections. */
@@ -88,37 +111,50 @@ export class PieceSession {
   async correct(correction: Correction): Promise<boolean> {
     const revision = await this.#send(correction);
     if (revision === null) return false;
-    this.#undo = [...this.#undo, revision];
+    this.#undo = [...this.#undo, { revision, words: CORRECTION_WORDS[correction.kind] }];
     this.#redo = [];
     return true;
   }
 
   async undo(): Promise<void> {
-    const revision = this.#undo.at(-1);
-    if (revision === undefined || this.isSaving) return;
-    const made = await this.#send({ kind: 'take-back', revision });
+    const last = this.#undo.at(-1);
+    if (!last || this.isSaving) return;
+    const made = await this.#send({ kind: 'take-back', revision: last.revision });
     if (made === null) return;
     this.#undo = this.#undo.slice(0, -1);
-    this.#redo = [...this.#redo, made];
+    this.#redo = [...this.#redo, { ...last, revision: made }];
   }
 
   async redo(): Promise<void> {
-    const revision = this.#redo.at(-1);
-    if (revision === undefined || this.isSaving) return;
-    const made = await this.#send({ kind: 'take-back', revision });
+    const last = this.#redo.at(-1);
+    if (!last || this.isSaving) return;
+    const made = await this.#send({ kind: 'take-back', revision: last.revision });
     if (made === null) return;
     this.#redo = this.#redo.slice(0, -1);
-    this.#undo = [...this.#undo, made];
+    this.#undo = [...this.#undo, { ...last, revision: made }];
   }
 
-  async #send(change: Change): Promise<number | null> {
+  /** Waits for a correction that is on its way, and tells whether it was kept. */
+  async settle(): Promise<boolean> {
+    await this.#sending;
+    return this.notice === '';
+  }
+
+  #send(change: Change): Promise<number | null> {
+    const sent = this.#ask(change);
+    this.#sending = sent;
+    return sent;
+  }
+
+  async #ask(change: Change): Promise<number | null> {
     this.isSaving = true;
     this.notice = '';
     const made = await api.correctPiece(this.pieceId, { baseRevision: this.revision, change });
     if (made.ok) {
       this.revision = made.value.revision;
       await this.open();
-    } else if (made.code === 'unreachable') this.notice = `${made.message} Nothing was changed.`;
+    } else if (made.code === 'unreachable')
+      this.notice = `${made.message} It is not known whether the change was made: load the page again to see it as it stands.`;
     else
       this.notice =
         made.message + (made.status === 409 ? ' Load the page again to see it as it stands.' : '');

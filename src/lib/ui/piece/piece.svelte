@@ -10,6 +10,7 @@
   import ScoreLines from '../engraving/score-lines.svelte';
   import { tellWidth } from '../engraving/tell-width';
   import { useEngraver } from '../workers/workers-context.svelte';
+  import LeaveGuard from '../parts/leave-guard.svelte';
   import PlayerBar from '../playback/player-bar.svelte';
   import ArrangementsPanel, { type ArrangementRow } from './arrangements-panel.svelte';
   import ChordPanel from './chord-panel.svelte';
@@ -17,7 +18,7 @@
   import FormMap from './form-map.svelte';
   import FormPanel from './form-panel.svelte';
   import KeyPanel from './key-panel.svelte';
-  import { PieceSession, providePiece } from './piece-session.svelte';
+  import { PieceSession, providePiece, type CorrectionMade } from './piece-session.svelte';
   import SourcePanel from './source-panel.svelte';
 
   interface Props {
@@ -28,6 +29,7 @@
     fileSizeBytes: number;
     format: string;
     arrangements: readonly ArrangementRow[];
+    corrections: readonly CorrectionMade[];
     title: string;
     composer: string;
     /** The first lines as the server draws them. */
@@ -42,12 +44,13 @@
     fileSizeBytes,
     format,
     arrangements,
+    corrections,
     title,
     composer,
     lines,
   }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const piece = providePiece(new PieceSession(pieceId, revision, useEngraver()));
+  const piece = providePiece(new PieceSession(pieceId, revision, useEngraver(), corrections));
   // svelte-ignore state_referenced_locally
   piece.showFirst(linesAtHand(lines, piece.engraver));
 
@@ -124,6 +127,11 @@
   const noteOf = (id: string) => id.replace(/_\d+$/, '');
 </script>
 
+<LeaveGuard
+  isUnsaved={() => piece.isSaving}
+  settle={() => piece.settle()}
+  sentence={() => `The last correction was not kept. ${piece.notice}`}
+/>
 <div class="flex h-[calc(100vh-3rem)] flex-col">
   <header class="border-b border-line bg-paper px-4 py-2">
     <div class="flex items-center gap-3">
@@ -144,11 +152,19 @@
             />repeats written out</label
           >
         {/if}
-        <button class="button" disabled={!piece.canUndo} onclick={() => piece.undo()} aria-label="Undo"
-          ><Undo2 size={17} /></button
+        <button
+          class="button"
+          disabled={!piece.canUndo}
+          onclick={() => piece.undo()}
+          title={piece.toUndo ? `Undo: ${piece.toUndo}` : 'Undo'}
+          aria-label={piece.toUndo ? `Undo: ${piece.toUndo}` : 'Undo'}><Undo2 size={17} /></button
         >
-        <button class="button" disabled={!piece.canRedo} onclick={() => piece.redo()} aria-label="Redo"
-          ><Redo2 size={17} /></button
+        <button
+          class="button"
+          disabled={!piece.canRedo}
+          onclick={() => piece.redo()}
+          title={piece.toRedo ? `Redo: ${piece.toRedo}` : 'Redo'}
+          aria-label={piece.toRedo ? `Redo: ${piece.toRedo}` : 'Redo'}><Redo2 size={17} /></button
         >
         <button class="button button-main" onclick={() => (tab = 'arrangements')}>Arrange it …</button>
       </div>

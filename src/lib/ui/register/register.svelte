@@ -42,7 +42,10 @@
   let tempo = $state<number | undefined>();
   let problem = $state('');
   let isSending = $state(false);
-  let entryId = '';
+  /** The name of each stamp of this asking: asked again, it is the same stamp. */
+  let ids: string[] = [];
+  /** Whether an answer was lost since the square was opened. */
+  let isUnknown = false;
 
   const isNext = (section: SectionPrint, stage: StageId) =>
     assignment.next?.section.id === section.id && assignment.next.stage.id === stage;
@@ -92,7 +95,8 @@
     day = dayToField(standing?.onDay ?? localEpochDay(nowMs));
     tempo = standing?.tempoBpm ?? (stage.needsTempo ? lastTempo : undefined);
     problem = '';
-    entryId = newId();
+    ids = [];
+    isUnknown = false;
     isOpen = true;
   }
 
@@ -106,7 +110,7 @@
     const squares: readonly Square[] = kind === 'passed' && together.length > 1 ? together : [open];
     for (const [index, square] of squares.entries()) {
       const logged = await api.logEntry({
-        id: index === 0 ? entryId : newId(),
+        id: (ids[index] ??= newId()),
         assignmentId: assignment.id,
         sectionId: square.section.id,
         stage: square.stage.id,
@@ -117,10 +121,15 @@
       });
       if (logged.ok) continue;
       isSending = false;
+      // The answer did not come, which says nothing about the stamp: asked again by the same name it is one stamp.
+      isUnknown ||= logged.code === 'unreachable';
       problem =
-        logged.code === 'refused'
-          ? logged.message
-          : `${logged.message} ${index === 0 ? 'Nothing was stamped.' : `The first ${index} were stamped.`}`;
+        logged.code === 'unreachable'
+          ? `${logged.message} It is not known whether ${index === 0 ? 'the stamp' : `the stamp after the first ${index}`} was kept: press again to make sure; it will not be stamped twice.`
+          : isUnknown && logged.status === 409
+            ? 'The stamp had been kept as you made it first. Close this to see it; then you can correct it.'
+            : logged.message;
+      if (isUnknown && logged.code === 'refused') await invalidateAll();
       return;
     }
     isSending = false;

@@ -1,6 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
-import { findArrangement } from '$lib/server/arrangements';
+import { findArrangement, stepsToUndo } from '$lib/server/arrangements';
 import { drawEditionAhead } from '$lib/server/draw-ahead';
 import { editionsOf, handOut } from '$lib/server/editions';
 import { arrangementLines } from '$lib/server/first-lines';
@@ -24,6 +24,7 @@ export const load: PageServerLoad = async ({ params, cookies }) => {
       fingerStyle: learner.fingeringStyle,
     })),
     rules: studioRules().rules,
+    steps: stepsToUndo(params.id),
     editions: editionsOf(params.id),
     lines: await arrangementLines(arrangement, pageWidthOf(cookies, 'bench')),
   };

@@ -14,6 +14,7 @@
       arrangementId: arrangement.id,
       revision: arrangement.revision,
       document: arrangement.document,
+      steps: data.steps,
       learners: data.learners,
       rules: data.rules,
       pieceId: arrangement.pieceId,

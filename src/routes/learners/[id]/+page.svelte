@@ -36,6 +36,9 @@
       <a class="button" href="/learners/{learner.id}/calendar.ics" download>Calendar</a>
       <a class="button" href="/learners/{learner.id}/log.csv" download>Log as CSV</a>
       <a class="button" href="/learners/{learner.id}/log">Bring in entries</a>
+      <a class="button" href="/learners/{learner.id}/record.zip" download data-sveltekit-reload
+        >Whole record</a
+      >
       <a class="button" href="/learners/{learner.id}/links">Links</a>
       <a class="button" href="/learners/{learner.id}/profile">Hands and ways</a>
       <RecordMenu

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { weekTasks } from '$lib/core/practice/week-tasks';
-import { listLearners } from '$lib/server/learners';
+import { findLearner } from '$lib/server/learners';
 import { learnersInPractice, weekOf } from '$lib/server/learner-practice';
 import { findLesson, tasksOf, tasksOfLesson } from '$lib/server/lessons';
 import { practiceWays } from '$lib/server/practice-ways';
@@ -10,7 +10,7 @@ export const load: PageServerLoad = ({ params }) => {
   const lesson = findLesson(params.id);
   if (!lesson) error(404, 'There is no such lesson. It may have been started in another studio.');
   const { ways } = practiceWays();
-  const who = listLearners().filter(({ id }) => lesson.learnerIds.includes(id));
+  const who = lesson.learnerIds.flatMap((id) => findLearner(id) ?? []);
   const learners = learnersInPractice(who, lesson.onDay);
   return {
     lesson,

@@ -7,7 +7,7 @@ import { editionsOf } from '$lib/server/editions';
 import { pieceLines } from '$lib/server/first-lines';
 import { found, FOUND_STATUS } from '$lib/server/found';
 import { pageWidthOf } from '$lib/server/page-width';
-import { findPiece } from '$lib/server/pieces';
+import { correctionsToUndo, findPiece } from '$lib/server/pieces';
 import { sentForm } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -15,6 +15,7 @@ export const load: PageServerLoad = async ({ params, cookies }) => {
   const piece = found(findPiece(params.id));
   return {
     piece,
+    corrections: correctionsToUndo(params.id),
     lines: await pieceLines(piece, pageWidthOf(cookies, 'piece')),
     arrangements: listArrangements(params.id).map((arrangement) => ({
       id: arrangement.id,

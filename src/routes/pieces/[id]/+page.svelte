@@ -20,6 +20,7 @@
     format={piece.summary.format}
     arrangements={data.arrangements}
     lines={data.lines}
+    corrections={data.corrections}
     title={piece.title}
     composer={piece.composer}
   />

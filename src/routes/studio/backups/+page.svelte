@@ -8,12 +8,9 @@
 
   const { data, form }: PageProps = $props();
   const looked = $derived(form && 'looked' in form ? form.looked : null);
-  let isLooking = $state(false);
+  let isLooking = $derived(Boolean(looked));
   let isWorking = $state(false);
   let fault = $state('');
-  $effect(() => {
-    isLooking = Boolean(looked);
-  });
 
   const TIME = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
   const COUNTS = [
