@@ -72,7 +72,10 @@ const THIS_COMPUTER = /^(localhost|127(\.\d{1,3}){3}|\[::1\])$/;
 export function isOwnHost(host: string): boolean {
   const { hostname: name, port } = partsOf(host);
   const own = listener();
-  const more = (process.env.KEY_PATH_HOSTS ?? '').split(',').map((each) => each.trim().toLowerCase());
+  const more = (process.env.KEY_PATH_HOSTS ?? '')
+    .split(',')
+    .map((each) => each.trim().toLowerCase())
+    .filter((each) => each !== '');
   if (own?.extraOrigin) more.push(new URL(own.extraOrigin).host);
   if (more.includes(host.toLowerCase()) || more.includes(name)) return true;
   // Only the ports at which it listens: another program of this computer is another site.
