@@ -25,16 +25,16 @@ export class StudioServer {
     return this.#process?.pid;
   }
 
-  async start(): Promise<void> {
+  async start(more: Readonly<Record<string, string>> = {}): Promise<void> {
     this.#process = spawn(process.execPath, ['server.js'], {
       env: {
         ...process.env,
         PORT: String(this.port),
         HOST: '127.0.0.1',
-        ORIGIN: this.url,
         KEY_PATH_DATA: this.folder,
         KEY_PATH_LOG: 'error',
         KEY_PATH_LINES: this.drawsLines ? 'on' : 'off',
+        ...more,
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     });

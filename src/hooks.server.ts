@@ -61,6 +61,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   if (!isOwnHost(url.host)) error(421, 'Key Path does not answer under this address.');
   if (!READING.has(request.method) && request.headers.get('origin') !== url.origin)
     error(403, 'This change came from another site and was not made.');
+  // The framework takes this name for a fault of its own.
+  if (url.searchParams.has('/default')) error(404, 'There is no such page.');
   event.locals.who = whoAsks(event.route.id, event.cookies, event.getClientAddress(), Date.now());
   const answer = mayAsk(event.route.id, event.locals.who) ? await resolve(event) : refuse(event);
   const response = request.method === 'POST' ? await withItsStatus(answer) : answer;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { browser } from '$app/environment';
   import Lesson from '$lib/ui/lesson/lesson.svelte';
   import type { PageProps } from './$types';
 
@@ -8,18 +9,21 @@
 
 <svelte:head><title>Lesson, {names} · Key Path</title></svelte:head>
 <h1 class="sr-only">Lesson, {names}</h1>
-{#key data.lesson.id}
-  <Lesson
-    opening={{
-      lessonId: data.lesson.id,
-      startedAtMs: data.lesson.startedAtMs,
-      endedAtMs: data.lesson.endedAtMs,
-      lengthMinutes: data.lesson.lengthMinutes,
-      note: data.lesson.note,
-      today: data.lesson.onDay,
-      ways: data.ways,
-      learners: data.learners,
-    }}
-    weeks={data.weeks}
-  />
-{/key}
+<!-- Marks wait in the browser’s own database, which the server does not have. -->
+{#if browser}
+  {#key data.lesson.id}
+    <Lesson
+      opening={{
+        lessonId: data.lesson.id,
+        startedAtMs: data.lesson.startedAtMs,
+        endedAtMs: data.lesson.endedAtMs,
+        lengthMinutes: data.lesson.lengthMinutes,
+        note: data.lesson.note,
+        today: data.lesson.onDay,
+        ways: data.ways,
+        learners: data.learners,
+      }}
+      weeks={data.weeks}
+    />
+  {/key}
+{/if}

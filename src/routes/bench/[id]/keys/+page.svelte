@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { browser } from '$app/environment';
   import Keys from '$lib/ui/keys/keys.svelte';
   import type { PageProps } from './$types';
 
@@ -11,15 +12,18 @@
 <h1 class="px-4 pt-3 text-lg">
   {arrangement.pieceTitle} <span class="font-normal text-quiet">· Keys · {arrangement.name}</span>
 </h1>
-{#key arrangement.revision}
-  <Keys
-    arrangementId={arrangement.id}
-    document={arrangement.document}
-    whom={data.whom}
-    voice={data.voice}
-    transpose={data.transpose}
-    pieceId={arrangement.pieceId}
-    sourceRevision={arrangement.sourceRevision}
-    message={form?.message ?? null}
-  />
-{/key}
+<!-- Worked out by the browser’s own workers. -->
+{#if browser}
+  {#key arrangement.revision}
+    <Keys
+      arrangementId={arrangement.id}
+      document={arrangement.document}
+      whom={data.whom}
+      voice={data.voice}
+      transpose={data.transpose}
+      pieceId={arrangement.pieceId}
+      sourceRevision={arrangement.sourceRevision}
+      message={form?.message ?? null}
+    />
+  {/key}
+{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { browser } from '$app/environment';
   import Ladder from '$lib/ui/ladder/ladder.svelte';
   import type { PageProps } from './$types';
 
@@ -11,14 +12,17 @@
 <h1 class="px-4 pt-3 text-lg">
   {arrangement.pieceTitle} <span class="font-normal text-quiet">· Ladder · {arrangement.name}</span>
 </h1>
-{#key arrangement.revision}
-  <Ladder
-    arrangementId={arrangement.id}
-    document={arrangement.document}
-    whom={data.whom}
-    pieceId={arrangement.pieceId}
-    sourceRevision={arrangement.sourceRevision}
-    siblings={data.siblings}
-    message={form?.message ?? null}
-  />
-{/key}
+<!-- Worked out by the browser’s own workers. -->
+{#if browser}
+  {#key arrangement.revision}
+    <Ladder
+      arrangementId={arrangement.id}
+      document={arrangement.document}
+      whom={data.whom}
+      pieceId={arrangement.pieceId}
+      sourceRevision={arrangement.sourceRevision}
+      siblings={data.siblings}
+      message={form?.message ?? null}
+    />
+  {/key}
+{/if}
