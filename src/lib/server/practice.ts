@@ -192,7 +192,7 @@ const MS_PER_DAY = 86_400_000;
 /** Marks made longer ago than this did not wait for the network. */
 const LONGEST_WAIT_MS = 60 * MS_PER_DAY;
 /** A log that is brought in may reach back so far. */
-const OLDEST_DAYS = 60 * 366;
+const OLDEST_DAYS = 20 * 366;
 
 export type LogFailure = 'not-found' | 'other-entry' | 'no-sense';
 
