@@ -92,11 +92,9 @@ describe('deleting', () => {
   it('says by count what goes, hides it with what belongs to it, and brings it all back', async () => {
     const { learner, piece, arrangement, editionId, lesson } = await taught();
     expect(whatGoes('piece', piece)?.what).toBe(
-      '1 arrangement, 1 edition, 1 learner’s register, 1 practice entry, 1 date',
+      '1 arrangement, 1 edition, 1 register, 1 practice entry, 1 date',
     );
-    expect(whatGoes('learner', learner)?.what).toBe(
-      '1 learner’s register, 1 practice entry, 1 lesson, 1 date',
-    );
+    expect(whatGoes('learner', learner)?.what).toBe('1 register, 1 practice entry, 1 lesson, 1 date');
     expect(whatGoes('lesson', lesson)?.what).toBe('1 task');
     const deletion = found(deleteRecord('piece', piece, NOW_MS));
     expect([findPiece(piece).ok, findArrangement(arrangement).ok, findEdition(editionId).ok]).toEqual([

@@ -12,7 +12,7 @@ export interface Goes {
 const WORDS = {
   arrangements: ['arrangement', 'arrangements'],
   editions: ['edition', 'editions'],
-  registers: ['learner’s register', 'learners’ registers'],
+  registers: ['register', 'registers'],
   entries: ['practice entry', 'practice entries'],
   lessons: ['lesson', 'lessons'],
   tasks: ['task', 'tasks'],

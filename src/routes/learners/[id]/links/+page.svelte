@@ -29,9 +29,9 @@
   </div>
   {#if form?.message}<p class="notice notice-fault" role="alert">{form.message}</p>{/if}
   {#if made}
-    <div class="notice flex flex-wrap items-start gap-4" role="status">
+    <div class="notice flex items-start gap-4" role="status">
       <img src={made.picture} alt="QR code of the link" width="160" height="160" />
-      <div class="grow">
+      <div class="min-w-0">
         <p class="font-bold">Give this link to the learner, or a parent. It is shown this once.</p>
         <p class="mt-1 break-all"><a href={made.address}>{made.address}</a></p>
         {#if !data.isOnNetwork}<p class="mt-1">
