@@ -30,6 +30,8 @@ const FLOORS = [
   'keys',
   'handout',
   'practice',
+  'listen',
+  'improvise',
   'playback',
   'engrave',
 ];

@@ -4,6 +4,7 @@ import { countNotation } from './count';
 import { describeChord } from './chord';
 import { fingerNotation } from './finger';
 import { forecastFile } from './forecast';
+import { improviseOver } from './improvise';
 import { importFiles } from './import';
 import { rankKeysOfFiles } from './keys';
 import { pedalFiles } from './pedal';
@@ -23,4 +24,5 @@ export const commands: Readonly<Record<string, (args: readonly string[]) => bool
   pedal: pedalFiles,
   plan: planFile,
   forecast: forecastFile,
+  improvise: improviseOver,
 };

@@ -23,7 +23,7 @@ describe('a learner', () => {
       notes: '',
     });
     expect(learnerSchema(6).safeParse({ name: '  ' }).success).toBe(false);
-    expect(learnerSchema(6).safeParse({ name: 'x'.repeat(61) }).success).toBe(false);
+    expect(learnerSchema(6).safeParse({ name: 'x'.repeat(121) }).success).toBe(false);
   });
 
   it('stands on a rung of the studio’s own ladder', () => {

@@ -13,6 +13,8 @@
       problem = 'The copy could not be made. Nothing is lost on this page: try again.';
       return;
     }
+    // What waited is in the copy now: nothing is left behind here.
+    bench.work.saving.acceptServerState();
     await goto(`/bench/${copy.value.id}`, { invalidateAll: true });
   }
 </script>
