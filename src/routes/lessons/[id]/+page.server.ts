@@ -10,7 +10,10 @@ export const load: PageServerLoad = ({ params }) => {
   const lesson = findLesson(params.id);
   if (!lesson) error(404, 'There is no such lesson. It may have been started in another studio.');
   const { ways } = practiceWays();
-  const who = lesson.learnerIds.flatMap((id) => findLearner(id) ?? []);
+  // In the order in which they stand everywhere; one who was put away meanwhile is still in the lesson.
+  const who = lesson.learnerIds
+    .flatMap((id) => findLearner(id) ?? [])
+    .sort((a, b) => a.name.localeCompare(b.name));
   const learners = learnersInPractice(who, lesson.onDay);
   return {
     lesson,

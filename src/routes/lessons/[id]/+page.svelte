@@ -1,16 +1,21 @@
 <script lang="ts">
-  import { browser } from '$app/environment';
+  import { onMount } from 'svelte';
   import Lesson from '$lib/ui/lesson/lesson.svelte';
   import type { PageProps } from './$types';
 
   const { data }: PageProps = $props();
   const names = $derived(data.learners.map(({ learner }) => learner.name).join(', '));
+
+  let isInBrowser = $state(false);
+  onMount(() => {
+    isInBrowser = true;
+  });
 </script>
 
 <svelte:head><title>Lesson, {names} · Key Path</title></svelte:head>
 <h1 class="sr-only">Lesson, {names}</h1>
 <!-- Marks wait in the browser’s own database, which the server does not have. -->
-{#if browser}
+{#if isInBrowser}
   {#key data.lesson.id}
     <Lesson
       opening={{

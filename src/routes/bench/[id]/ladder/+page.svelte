@@ -1,10 +1,15 @@
 <script lang="ts">
-  import { browser } from '$app/environment';
+  import { onMount } from 'svelte';
   import Ladder from '$lib/ui/ladder/ladder.svelte';
   import type { PageProps } from './$types';
 
   const { data, form }: PageProps = $props();
   const { arrangement } = $derived(data);
+
+  let isInBrowser = $state(false);
+  onMount(() => {
+    isInBrowser = true;
+  });
 </script>
 
 <svelte:head><title>{arrangement.pieceTitle} · Ladder · Key Path</title></svelte:head>
@@ -13,7 +18,7 @@
   {arrangement.pieceTitle} <span class="font-normal text-quiet">· Ladder · {arrangement.name}</span>
 </h1>
 <!-- Worked out by the browser’s own workers. -->
-{#if browser}
+{#if isInBrowser}
   {#key arrangement.revision}
     <Ladder
       arrangementId={arrangement.id}
