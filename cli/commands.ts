@@ -7,6 +7,7 @@ import { forecastFile } from './forecast';
 import { improviseOver } from './improvise';
 import { importFiles } from './import';
 import { rankKeysOfFiles } from './keys';
+import { listenToFile } from './listen';
 import { pedalFiles } from './pedal';
 import { planFile } from './plan';
 import { voiceNotation } from './voice';
@@ -25,4 +26,5 @@ export const commands: Readonly<Record<string, (args: readonly string[]) => bool
   plan: planFile,
   forecast: forecastFile,
   improvise: improviseOver,
+  listen: listenToFile,
 };

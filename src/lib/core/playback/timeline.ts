@@ -1,6 +1,7 @@
 import type { Count } from '../counting/count';
 import { bassOf, spellChord, type Chord } from '../pitch/chord';
 import { midiOf, mod, pitchClassOf } from '../pitch/pitch';
+import { handOf } from '../score/hand-of';
 import type { Mark, Note, Score } from '../score/model';
 import { pedalSpans } from '../score/pedal-spans';
 import { endOf, isCompound, measureAt, metreLength, metreOffset } from '../score/time';
@@ -190,13 +191,6 @@ function noteSounds(
     });
   }
   return sounds.sort((a, b) => a.at - b.at);
-}
-
-/** The upper staff of a keyboard part, or a part of one staff before it, is the right hand's. */
-function handOf(score: Score, note: Note): 'right' | 'left' {
-  const use = score.parts[note.part]?.uses?.[note.staff];
-  if (use) return use === 'tune' ? 'right' : 'left';
-  return note.staff > 0 || (note.part > 0 && score.parts[note.part]!.staves === 1) ? 'left' : 'right';
 }
 
 function countGracesAfter(score: Score, note: Note): number {
