@@ -15,6 +15,8 @@ import { fingerScore } from '../src/lib/core/fingering/finger-score';
 import { spanOf } from '../src/lib/core/hands/reach';
 import { KEY_STYLES, rateKey, twelveKeys } from '../src/lib/core/keys/rank-keys';
 import { analyseScore } from '../src/lib/core/analyse/analyse';
+import { hear } from '../src/lib/core/listen/hear';
+import { simulatePlayer } from '../src/lib/core/listen/simulated-player';
 import { buildTimeline } from '../src/lib/core/playback/timeline';
 import { countScore } from '../src/lib/core/counting/count';
 import { readMusicXml } from '../src/lib/core/formats/musicxml/read';
@@ -44,7 +46,11 @@ export function benchCore(): readonly Record<string, string | number>[] {
   const pieces = LENGTHS.map(pieceOfLength);
   const files = pieces.map((score) => strToU8(writeMusicXml(score)));
   const facts = pieces.map(studySource);
+  const takes = pieces.map(
+    (score) => simulatePlayer(score, { jitterMs: 20, driftPercent: 15, faultsInTen: 2 }).take,
+  );
   const works: readonly (readonly [string, number | null, (index: number) => unknown])[] = [
+    ['hear a take with two faults in ten measures', 300, (index) => hear(pieces[index]!, takes[index]!)],
     ['read MusicXML', 300, (index) => readMusicXml(files[index]!, 'bench.musicxml')],
     ['write MusicXML', null, (index) => writeMusicXml(pieces[index]!)],
     [

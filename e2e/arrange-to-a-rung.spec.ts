@@ -94,7 +94,10 @@ test('notes are edited in place; a pin rests on a rung without its note, and com
   await page.keyboard.press('Alt+ArrowUp');
   await expect(page.getByText('F♯4, right hand, measure 0')).toBeVisible();
   await page.keyboard.press('c');
-  await expect(page.getByRole('button', { name: 'Circle', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Circle', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await page.keyboard.press('d');
   await expect(page.getByRole('button', { name: 'Detached' })).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('2');

@@ -98,3 +98,17 @@ test('a chart with a pickup goes from typing to paper', async ({ page }) => {
   await expect(page.locator('.music .note').first()).toBeVisible();
   await expect(page.locator('body')).toContainText('Slack Water');
 });
+
+test('a chord is played over freely: games, fingers on the keys, what grates', async ({ page }) => {
+  await page.goto('/chords');
+  await page.getByLabel('Chord symbol').fill('E7');
+  const freely = page.getByRole('region', { name: 'Playing freely over E7' });
+  await expect(freely).toContainText(
+    'E F G♯ A B C D: harmonic minor of A, from E, of A minor since it leads there',
+  );
+  await expect(freely).toContainText('F A C: they grate when they are held on a beat');
+  await freely.getByRole('button', { name: 'Three notes under three fingers' }).click();
+  await expect(freely.getByRole('group', { name: /C finger 1, D finger 2, E finger 3/ })).toBeVisible();
+  await freely.getByRole('button', { name: 'Another idea' }).click();
+  await expect(freely).toContainText('Play it again, just as it was.');
+});

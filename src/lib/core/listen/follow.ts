@@ -36,6 +36,8 @@ export function clustersOf(keys: readonly PlayedKey[]): readonly Cluster[] {
 }
 
 const MOST_SKIPPED = 6;
+/** What comes later than this after the rest of a moment is no part of it. */
+const MORE_WITHIN_MS = 260;
 
 /**
  * The way of a performance through the music: for each cluster the moment that it belongs to, so that the whole costs least. A cluster
@@ -78,7 +80,7 @@ export function follow(
       for (let i = 0; i < n; i += 1) {
         let cost = before[i]! + size * PRICES.extra;
         let way = -(i + 1);
-        const stay = before[i]! + staying(i) + (gapMs > 400 ? PRICES.moreAfterLong : 0);
+        const stay = gapMs > MORE_WITHIN_MS ? Infinity : before[i]! + staying(i);
         if (stay < cost) [cost, way] = [stay, i];
         for (let back = 1; back <= MOST_SKIPPED && back <= i; back += 1) {
           const skipped = table.notesBetween(i - back, i);
@@ -136,7 +138,8 @@ function lowest(row: Float64Array): number {
 
 function offPulse(gapMs: number, expectedMs: number): number {
   if (expectedMs <= 0) return 0;
-  return PRICES.offPulse * Math.min(1, Math.abs(Math.log2(Math.max(1, gapMs) / expectedMs)));
+  const octaves = Math.abs(Math.log2(Math.max(1, gapMs) / expectedMs));
+  return PRICES.offPulse * Math.max(0, Math.min(1, octaves) - PRICES.offPulseFree);
 }
 
 /** The moments laid out in arrays, so that meeting a cluster with each of them is quick. */

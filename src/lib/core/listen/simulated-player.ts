@@ -87,6 +87,8 @@ class Player {
       const isInside = index > 0 && index < byMeasure.length - 1;
       if (fault === 'skip' && isInside && byMeasure.length > 6) {
         this.#done.push({ measure, fault });
+        // The beat goes on: what comes after the measure is played where the measure would have begun.
+        this.#ms += Math.max(0, moments[0]!.tick - this.#tick) * (quarterMs / TICKS_PER_QUARTER);
         this.#tick = byMeasure[index + 1]?.moments[0]?.tick ?? this.#tick;
         continue;
       }

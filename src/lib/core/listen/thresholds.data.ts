@@ -26,14 +26,14 @@ export const PRICES = {
   skippedNote: 0.9,
   /** More of the same moment, a little later: a hand that comes after the other, a chord that is rolled. */
   more: 0.15,
-  moreAfterLong: 0.3,
   /** Going on at another place: at the beginning of a measure, or anywhere. */
-  jumpToMeasure: 2.6,
-  jumpAnywhere: 3.6,
-  jumpForward: 0.8,
-  jumpPerMeasure: 0.01,
-  startElsewhere: 1,
-  startAnywhere: 2,
-  /** At most for a step whose length does not fit the pulse at all. */
+  jumpToMeasure: 1.9,
+  jumpAnywhere: 3.3,
+  jumpForward: 0.2,
+  jumpPerMeasure: 0.06,
+  startElsewhere: 2.5,
+  startAnywhere: 4,
+  /** At most for a step whose length does not fit the pulse at all; what strays by less than a third is free. */
   offPulse: 0.35,
+  offPulseFree: 0.4,
 } as const;

@@ -7,6 +7,7 @@
   import { midiOf, spellingLabel } from '$lib/core/pitch/pitch';
   import { BASS } from '$lib/core/score/model';
   import MiniStaff from '../engraving/mini-staff.svelte';
+  import PlayFreely from '../improvise/play-freely.svelte';
   import KeyboardPicture from '../parts/keyboard-picture.svelte';
   import { staffScore } from '../piece/small-scores';
   import { Player } from '../playback/player.svelte';
@@ -113,6 +114,7 @@
         </section>
       {/each}
     </div>
+    <PlayFreely chord={named} key={keyNow} {player} />
   {:else if reading.ok}
     <p class="notice">N.C. means that no chord is played here.</p>
   {/if}
