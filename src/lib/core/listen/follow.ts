@@ -36,6 +36,8 @@ export function clustersOf(keys: readonly PlayedKey[]): readonly Cluster[] {
 }
 
 const MOST_SKIPPED = 6;
+/** A way that costs so much more than the best is given up: a jump would bring it back for less. */
+const BEAM = 6;
 /** What comes later than this after the rest of a moment is no part of it. */
 const MORE_WITHIN_MS = 260;
 
@@ -51,21 +53,20 @@ const MORE_WITHIN_MS = 260;
  */
 export function follow(
   clusters: readonly Cluster[],
-  moments: readonly Moment[],
-  shift: number,
+  table: MomentTable,
   msPerTick: readonly number[] | null,
 ): Path {
-  const [m, n] = [clusters.length, moments.length];
+  const [m, n] = [clusters.length, table.length];
   if (m === 0 || n === 0) return { steps: [], cost: 0 };
-  const table = new Table(moments);
+  const { tick, measure, isFirst } = table;
+  const { jumpToMeasure, jumpAnywhere, jumpForward, jumpPerMeasure, skippedNote } = PRICES;
   const from = new Int32Array(m * n);
   let before = new Float64Array(n);
   let now = new Float64Array(n);
-  const meeting = new Float64Array(n);
   for (let k = 0; k < m; k += 1) {
     const cluster = clusters[k]!;
     const size = cluster.keys.length;
-    table.meet(cluster, shift, meeting);
+    const meeting = table.meet(cluster);
     if (k === 0) {
       for (let i = 0; i < n; i += 1) {
         const elsewhere = i === 0 ? 0 : table.isFirst[i] ? PRICES.startElsewhere : PRICES.startAnywhere;
@@ -73,33 +74,45 @@ export function follow(
         from[i] = START;
       }
     } else {
-      const staying = table.stay(cluster, clusters[k - 1]!, shift);
+      const staying = table.stay(cluster, clusters[k - 1]!);
       const gapMs = cluster.onMs - clusters[k - 1]!.onMs;
       const pulse = msPerTick?.[k] ?? 0;
       const best = lowest(before);
+      const least = before[best]!;
+      const limit = least + BEAM;
+      let lastAlive = -Infinity;
       for (let i = 0; i < n; i += 1) {
-        let cost = before[i]! + size * PRICES.extra;
+        const [own, meets] = [before[i]!, meeting[i]!];
+        const isAlive = own <= limit;
+        let cost = Infinity;
         let way = -(i + 1);
-        const stay = gapMs > MORE_WITHIN_MS ? Infinity : before[i]! + staying(i);
-        if (stay < cost) [cost, way] = [stay, i];
-        for (let back = 1; back <= MOST_SKIPPED && back <= i; back += 1) {
-          const skipped = table.notesBetween(i - back, i);
-          const step =
-            before[i - back]! +
-            skipped * PRICES.skippedNote +
-            meeting[i]! +
-            (pulse > 0 ? offPulse(gapMs, (table.tick[i]! - table.tick[i - back]!) * pulse) : 0);
-          if (step < cost) [cost, way] = [step, i - back];
+        if (isAlive) {
+          cost = own + size * PRICES.extra;
+          const stay = gapMs > MORE_WITHIN_MS ? Infinity : own + staying(i);
+          if (stay < cost) {
+            cost = stay;
+            way = i;
+          }
         }
-        const ahead = i > best ? PRICES.jumpForward : 0;
-        const far = Math.abs(table.measure[i]! - table.measure[best]!) * PRICES.jumpPerMeasure;
-        const jump =
-          before[best]! +
-          (table.isFirst[i] ? PRICES.jumpToMeasure : PRICES.jumpAnywhere) +
-          ahead +
-          far +
-          meeting[i]!;
-        if (jump < cost && best !== i) [cost, way] = [jump, best];
+        if (i - lastAlive <= MOST_SKIPPED)
+          for (let back = 1; back <= MOST_SKIPPED && back <= i; back += 1) {
+            let step = before[i - back]! + table.notesBetween(i - back, i) * skippedNote + meets;
+            // What costs more without its pulse costs more with it.
+            if (step >= cost) continue;
+            if (pulse > 0) step += offPulse(gapMs, (tick[i]! - tick[i - back]!) * pulse);
+            if (step >= cost) continue;
+            cost = step;
+            way = i - back;
+          }
+        let jump = least + meets + (isFirst[i] === 1 ? jumpToMeasure : jumpAnywhere);
+        if (jump < cost && best !== i) {
+          jump += Math.abs(measure[i]! - measure[best]!) * jumpPerMeasure + (i > best ? jumpForward : 0);
+          if (jump < cost) {
+            cost = jump;
+            way = best;
+          }
+        }
+        if (isAlive) lastAlive = i;
         now[i] = cost;
         from[k * n + i] = way;
       }
@@ -111,7 +124,7 @@ export function follow(
 
 const START = 0x7fffffff;
 
-function trace(clusters: readonly Cluster[], from: Int32Array, last: Float64Array, table: Table): Path {
+function trace(clusters: readonly Cluster[], from: Int32Array, last: Float64Array, table: MomentTable): Path {
   const n = last.length;
   // What of the end was not played is missing, but breaking off is no fault of the notes that were.
   const end = lowest(last);
@@ -143,7 +156,8 @@ function offPulse(gapMs: number, expectedMs: number): number {
 }
 
 /** The moments laid out in arrays, so that meeting a cluster with each of them is quick. */
-class Table {
+export class MomentTable {
+  readonly length: number;
   readonly tick: Float64Array;
   readonly measure: Int32Array;
   readonly isFirst: Uint8Array;
@@ -154,8 +168,16 @@ class Table {
   readonly #has = new Uint8Array(128);
   readonly #hasClass = new Uint8Array(12);
 
-  constructor(moments: readonly Moment[]) {
+  /** What was asked of it before: the same keys come again and again. */
+  readonly #met = new Map<string, Float64Array>();
+
+  /** `shift`: by how much the whole take lies above what is written. */
+  constructor(
+    moments: readonly Moment[],
+    private readonly shift: number,
+  ) {
     const n = moments.length;
+    this.length = n;
     this.tick = Float64Array.from(moments, ({ tick }) => tick);
     this.measure = Int32Array.from(moments, ({ measure }) => measure);
     this.isFirst = Uint8Array.from(moments, ({ measure }, i) => Number(moments[i - 1]?.measure !== measure));
@@ -183,8 +205,12 @@ class Table {
   }
 
   /** What it costs that a cluster is each moment's: keys that are not asked for, and those that are missing of it. */
-  meet(cluster: Cluster, shift: number, costs: Float64Array): void {
-    this.#mark(cluster, shift, 1);
+  meet(cluster: Cluster): Float64Array {
+    const name = cluster.keys.map(({ key }) => key).join();
+    const known = this.#met.get(name);
+    if (known) return known;
+    const costs = new Float64Array(this.length);
+    this.#mark(cluster, 1);
     const size = cluster.keys.length;
     for (let i = 0; i < costs.length; i += 1) {
       let [met, octaves] = [0, 0];
@@ -198,12 +224,14 @@ class Table {
       const missing = Math.max(0, this.#required[i]! - met - octaves);
       costs[i] = unmet * PRICES.wrong + octaves * PRICES.octaveOff + missing * PRICES.missing;
     }
-    this.#mark(cluster, shift, 0);
+    this.#mark(cluster, 0);
+    this.#met.set(name, costs);
+    return costs;
   }
 
   /** What it costs that a cluster is more of the same moment. */
-  stay(cluster: Cluster, previous: Cluster, shift: number): (i: number) => number {
-    const keys = cluster.keys.map(({ key }) => key - shift);
+  stay(cluster: Cluster, previous: Cluster): (i: number) => number {
+    const keys = cluster.keys.map(({ key }) => key - this.shift);
     const again = cluster.keys.filter(({ key }) => previous.keys.some((each) => each.key === key)).length;
     return (i) => {
       let met = 0;
@@ -214,9 +242,9 @@ class Table {
     };
   }
 
-  #mark(cluster: Cluster, shift: number, value: 0 | 1): void {
+  #mark(cluster: Cluster, value: 0 | 1): void {
     for (const { key } of cluster.keys) {
-      const own = key - shift;
+      const own = key - this.shift;
       if (own < 0 || own > 127) continue;
       this.#has[own] = value;
       this.#hasClass[own % 12] = value;

@@ -3,7 +3,7 @@ import type { Pitch } from '../pitch/pitch';
 import type { Score } from '../score/model';
 import { TICKS_PER_QUARTER } from '../units';
 import { beatsOf } from '../score/time';
-import { clustersOf, follow, type Path } from './follow';
+import { clustersOf, follow, MomentTable, type Path } from './follow';
 import { matchNotes, type MomentHeard } from './match-notes';
 import { expectedOf, type Expected } from './moments';
 import { momentsByMeasure, playingsOf, playingThatCounts, type Jump, type Playing } from './playings';
@@ -85,9 +85,10 @@ interface Way {
 function heardAs(expected: Expected, keys: readonly PlayedKey[]): Way {
   const clusters = clustersOf(keys);
   const shift = shiftOf(expected, keys);
-  const first = follow(clusters, expected.moments, shift, null);
+  const table = new MomentTable(expected.moments, shift);
+  const first = follow(clusters, table, null);
   const pulses = pulsesOf(first, expected);
-  return { expected, shift, path: pulses ? follow(clusters, expected.moments, shift, pulses) : first };
+  return { expected, shift, path: pulses ? follow(clusters, table, pulses) : first };
 }
 
 /** A shift of the whole take that explains its keys far better than none. */
