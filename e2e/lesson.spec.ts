@@ -203,3 +203,30 @@ test('a weekly lesson stands on Today, and falls out for a day', async ({ page }
   await page.getByRole('button', { name: 'Falls out today' }).click();
   await expect(page.getByText('No lessons today.')).toBeVisible();
 });
+
+test('what the learner played is heard, and taken over as a mark where the teacher accepts it', async ({
+  page,
+}) => {
+  await handOutTune(page, 'Ola');
+  await startLesson(page, 'Ola');
+  const heard = page.getByRole('region', { name: 'What was heard' });
+  // The stand-in slips now and then; by its fifth take at the latest it has.
+  for (
+    let takes = 0;
+    takes < 5 && (await heard.getByRole('button', { name: 'Mark it' }).count()) === 0;
+    takes += 1
+  ) {
+    await page.getByRole('button', { name: 'Stand-in' }).click();
+    await expect(heard).toContainText('measures with every note as written');
+  }
+  await expectAccessible(page);
+  await heard.getByRole('button', { name: 'Mark it' }).first().click();
+  await expect(heard.getByRole('button', { name: 'Marked' })).toBeDisabled();
+  await expect(page.getByRole('list', { name: 'To mend' })).toBeVisible();
+  await allSaved(page);
+  await heard.getByRole('button', { name: 'Let go of this take' }).click();
+  await expect(heard).toHaveCount(0);
+  // Without a keyboard it says so, and what to do.
+  await page.getByRole('button', { name: 'Listen', exact: true }).click();
+  await expect(page.getByText(/keyboard/i).last()).toBeVisible();
+});

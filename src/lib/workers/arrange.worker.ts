@@ -6,6 +6,7 @@ import { strToU8 } from 'fflate';
 import { analyseScore } from '../core/analyse/analyse';
 import { countScore } from '../core/counting/count';
 import { readScore } from '../core/formats/read-score';
+import { hear } from '../core/listen/hear';
 import { buildTimeline } from '../core/playback/timeline';
 import { asOnePart } from '../core/score/one-part';
 import { arrange, draft, type Draft } from '../core/arrange/arrange';
@@ -128,6 +129,7 @@ const api: ArrangeApi = {
   },
   timeline: (score, options) => buildTimeline(score, options.hasClicks ? countScore(score) : [], options),
   layOut: plan,
+  hear,
 };
 
 expose(api);

@@ -14,6 +14,8 @@ import type { KeyStyle, RankedKey } from '../core/keys/rank-keys';
 import type { Key } from '../core/pitch/key';
 import type { PlayOptions, Timeline } from '../core/playback/timeline';
 import type { Score } from '../core/score/model';
+import type { Heard, HearOptions } from '../core/listen/hear';
+import type { Take } from '../core/listen/take';
 import type { Delta } from './delta';
 import type { EngravedSystem, EngraveOptions, LayoutRequest, SystemPlan } from '../core/engrave/line';
 
@@ -39,6 +41,8 @@ export interface TextView {
 }
 
 export interface ArrangeApi {
+  /** What was played of a score. */
+  hear(score: Score, take: Take, options: HearOptions): Heard;
   /** Takes the source to arrange from now on. */
   open(score: Score): SourceView;
   /** The lines of a document, as what changed since those before; the first time whole. */

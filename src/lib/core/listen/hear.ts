@@ -16,6 +16,8 @@ export interface HearOptions {
   readonly hand?: HandName | null;
   /** A keyboard's transpose setting: what it sends lies so many semitones above what is written. */
   readonly transpose?: number;
+  /** Only these measures were to be played, ordinals, both included; repeats are not followed then. */
+  readonly range?: { readonly from: number; readonly to: number } | null;
 }
 
 export interface WrongPair {
@@ -66,14 +68,24 @@ export interface Heard {
  * pulse; the hands apart; stops, restarts, skips and the tempo reached. Evidence, not a grade. A measure that was played twice
  * counts its last complete playing. O(keys × moments).
  */
-export function hear(score: Score, take: Take, { hand = null, transpose = 0 }: HearOptions = {}): Heard {
+export function hear(
+  score: Score,
+  take: Take,
+  { hand = null, transpose = 0, range = null }: HearOptions = {},
+): Heard {
   const keys = take.keys.map((each) => ({ ...each, key: each.key - transpose }));
-  const hasRepeats = score.measures.some(({ endsRepeat }) => endsRepeat !== null);
+  const hasRepeats = range === null && score.measures.some(({ endsRepeat }) => endsRepeat !== null);
   const ways = [false, ...(hasRepeats ? [true] : [])].map((isUnfolded) =>
-    heardAs(expectedOf(score, hand, isUnfolded), keys),
+    heardAs(within(expectedOf(score, hand, isUnfolded), range), keys),
   );
   const best = ways.reduce((least, way) => (way.path.cost < least.path.cost ? way : least));
   return report(score, best);
+}
+
+function within(expected: Expected, range: HearOptions['range']): Expected {
+  if (!range) return expected;
+  const moments = expected.moments.filter(({ measure }) => measure >= range.from && measure <= range.to);
+  return { ...expected, moments };
 }
 
 interface Way {

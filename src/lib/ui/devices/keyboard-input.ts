@@ -1,6 +1,7 @@
 /** What a digital keyboard tells: keys as MIDI numbers, and its pedal. */
 export interface KeyboardListener {
-  press(key: number): void;
+  /** Velocity from 1 to 127. */
+  press(key: number, velocity: number): void;
   release(key: number): void;
   pedal?(isDown: boolean): void;
 }
@@ -59,7 +60,7 @@ export function readMessage(data: Uint8Array, listener: KeyboardListener): void 
   const [status = 0, first = 0, second = 0] = data;
   switch (status & 0xf0) {
     case NOTE_ON:
-      if (second > 0) listener.press(first);
+      if (second > 0) listener.press(first, second);
       else listener.release(first);
       break;
     case NOTE_OFF:

@@ -18,6 +18,10 @@ import { tempoOf } from '$lib/core/score/tempo';
 import type { LearnerInPractice, PieceOfLearner } from '$lib/server/learner-practice';
 import { api } from '../api/api';
 import { newId } from '../parts/new-id';
+import type { HandName } from '$lib/core/hands/hand';
+import type { Finding } from '$lib/core/listen/findings';
+import { TakeSession, type Passage } from '../listen/take-session.svelte';
+import type { Arranger } from '../workers/arranger';
 import { Player } from '../playback/player.svelte';
 import { Outbox } from './outbox.svelte';
 
@@ -198,6 +202,12 @@ function marksMade(line: MarkLine, lessonId: string): readonly MarkMade[] {
   });
 }
 
+/** The hand that plays alone at a stage; null where both do. */
+function handOfStage(stage: string | undefined): HandName | null {
+  if (stage?.startsWith('right')) return 'right';
+  return stage?.startsWith('left') ? 'left' : null;
+}
+
 const byTime = (a: MarkMade, b: MarkMade) => a.entry.createdAtMs - b.entry.createdAtMs;
 
 const LESSON_MARKINGS: Markings = {
@@ -212,6 +222,8 @@ const LESSON_MARKINGS: Markings = {
 export class LessonSession {
   readonly player = new Player();
   readonly outbox = new Outbox((entry) => api.logEntry(entry));
+  /** Listening to what the learner plays of the passage in front. */
+  readonly take: TakeSession;
   readonly lines: readonly MarkLine[];
   #active = $state(0);
   /** Measures that are selected, ordinals of the edition. */
@@ -231,7 +243,11 @@ export class LessonSession {
     null,
   );
 
-  constructor(readonly opening: LessonOpening) {
+  constructor(
+    readonly opening: LessonOpening,
+    arranger: Arranger,
+  ) {
+    this.take = new TakeSession(arranger);
     this.lines = opening.learners.map((who) => new MarkLine(who, opening.ways));
     this.#undo = this.lines.flatMap((line) => marksMade(line, opening.lessonId)).sort(byTime);
     for (const line of this.lines)
@@ -387,6 +403,33 @@ export class LessonSession {
     );
   }
 
+  /** What is listened for: the selected measures, or the section, with the hand that the stage asks for. */
+  get passage(): Passage | null {
+    const { score, line } = this;
+    const span = this.range ?? line?.span;
+    if (!score || !line || !span) return null;
+    const hand = handOfStage(line.stage?.id);
+    const tempoPercent = Math.round((100 * (line.tempoBpm ?? tempoOf(score))) / tempoOf(score));
+    return { score, ...span, hand, tempoPercent: Math.max(20, Math.min(200, tempoPercent)) };
+  }
+
+  async listen(): Promise<void> {
+    if (this.take.state === 'listening') return this.take.stop();
+    this.silence();
+    if (this.passage) await this.take.start(this.passage);
+  }
+
+  async standIn(): Promise<void> {
+    this.silence();
+    if (this.passage) await this.take.simulate(this.passage);
+  }
+
+  /** A finding that the teacher takes over becomes a trouble mark. */
+  accept({ measure, kind, sentence }: Finding): void {
+    this.range = { from: measure, to: measure };
+    this.trouble(kind, sentence.replace(/^[^:]*: |\.$/g, ''));
+  }
+
   silence(): void {
     this.isClicking = false;
     this.player.stop();
@@ -457,6 +500,7 @@ export class LessonSession {
 
   dispose(): void {
     this.silence();
+    this.take.forget();
     this.outbox.stop();
   }
 }

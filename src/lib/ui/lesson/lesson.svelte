@@ -8,9 +8,10 @@
   import ScoreLines from '../engraving/score-lines.svelte';
   import LeaveGuard from '../parts/leave-guard.svelte';
   import Tool from '../parts/tool.svelte';
-  import { useEngraver } from '../workers/workers-context.svelte';
+  import { useArranger, useEngraver } from '../workers/workers-context.svelte';
   import ForTheWeek from './for-the-week.svelte';
   import { LessonSession, type LessonOpening } from './lesson-session.svelte';
+  import TakeHeard from '../listen/take-heard.svelte';
   import LessonMinutes from './lesson-minutes.svelte';
   import MarkLineBar from './mark-line-bar.svelte';
   import type { WeekOfLearner } from './week-of-learner';
@@ -18,7 +19,7 @@
   const { opening, weeks }: { opening: LessonOpening; weeks: readonly WeekOfLearner[] } = $props();
   // A lesson is opened once; the page is made anew for another.
   // svelte-ignore state_referenced_locally
-  const session = new LessonSession(opening);
+  const session = new LessonSession(opening, useArranger());
   const engraver = useEngraver();
   let showsWeek = $state(false);
   let wasWeekShown = $state(false);
@@ -83,6 +84,7 @@
       '[': on(() => session.activate(session.active - 1)),
       p: on(() => session.play()),
       m: on(() => session.click()),
+      l: on(() => void session.listen()),
       w: on(() => (showsWeek = !showsWeek)),
       '$mod+z': on(() => session.undo()),
       Escape: on(() => {
@@ -196,6 +198,14 @@
           {/if}
         </div>
       </div>
+      {#if session.take.heard}
+        <TakeHeard
+          take={session.take}
+          onaccept={(finding) => session.accept(finding)}
+          onshow={({ measure }) => (session.range = { from: measure, to: measure })}
+          {...line?.stage?.needsTempo ? { ontempo: (bpm) => (line.typed = String(bpm)) } : {}}
+        />
+      {/if}
       {#if wasWeekShown}
         <!-- Hidden, and not taken away: what was typed stays. -->
         <div class={showsWeek ? 'contents' : 'hidden'}>
@@ -258,6 +268,20 @@
               >{/each}</span
           >
         {/if}
+      </div>
+      <div class="tools" role="group" aria-label="Listen to the learner">
+        <Tool
+          hint="L: from a keyboard with a cable"
+          isOn={session.take.state === 'listening'}
+          onpress={() => void session.listen()}
+          >{session.take.state === 'listening' ? 'Listening: stop' : 'Listen'}</Tool
+        >
+        <Tool
+          hint="A stand-in for a keyboard plays the passage, with slips"
+          disabled={session.take.state !== 'idle'}
+          onpress={() => void session.standIn()}>Stand-in</Tool
+        >
+        {#if session.take.message}<span class="text-sm" role="status">{session.take.message}</span>{/if}
       </div>
       <div class="tools">
         <Tool

@@ -15,6 +15,8 @@ import type { KeyStyle, RankedKey } from '$lib/core/keys/rank-keys';
 import type { ExplainDepth, FingerWhy } from '$lib/core/fingering/explain';
 import type { VoicingPlace } from '$lib/core/arrange/voicing-places';
 import type { Why } from '$lib/core/arrange/why';
+import type { Heard, HearOptions } from '$lib/core/listen/hear';
+import type { Take } from '$lib/core/listen/take';
 import { applyDelta } from '$lib/workers/delta';
 import { WorkerLink, WorkerStopped } from './worker-link.svelte';
 
@@ -37,6 +39,10 @@ export class Arranger {
     this.#source = score;
     this.#forget();
     return this.#ask((api) => api.open(score));
+  }
+
+  hear(score: Score, take: Take, options: HearOptions): Promise<Heard> {
+    return this.#ask((api) => api.hear(score, take, options));
   }
 
   /** Asks the worker; what it could not answer because it stopped is asked again when it was started anew. */
