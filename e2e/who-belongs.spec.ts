@@ -6,7 +6,7 @@ import { expect, expectAccessible, freePort, test, type StudioServer } from './s
 
 const PASSPHRASE = 'harbour lantern seven';
 const OPEN = ['/sign-in', '/l/[token]', '/trust', '/trust/authority.pem'];
-const OF_LEARNERS = ['/stand', '/stand/editions/[id]', '/stand/api/marks'];
+const OF_LEARNERS = ['/stand', '/stand/editions/[id]', '/stand/tasks/[id]', '/stand/api/marks'];
 
 const cookieOf = (answer: Answered) => (answer.headers['set-cookie']?.[0] ?? '').split(';')[0]!;
 

@@ -21,7 +21,7 @@ import { assignmentsOf, type AssignmentRecord } from './practice';
 
 /** A learner with every piece that is played now. */
 export interface LearnerInPractice {
-  readonly learner: Pick<Learner, 'id' | 'name' | 'rung' | 'countingStyle'>;
+  readonly learner: Pick<Learner, 'id' | 'name' | 'rung' | 'countingStyle' | 'keyboardTransposeSemitones'>;
   readonly limits: PracticeLimits;
   readonly pieces: readonly PieceOfLearner[];
 }
@@ -52,6 +52,7 @@ export function learnersInPractice(who: readonly Learner[], today: number): read
       name: learner.name,
       rung: learner.rung,
       countingStyle: learner.countingStyle,
+      keyboardTransposeSemitones: learner.keyboardTransposeSemitones,
     },
     limits: limitsOf(learner),
     pieces: all

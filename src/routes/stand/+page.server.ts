@@ -1,3 +1,4 @@
+import type { PracticeEntry } from '$lib/core/practice/register';
 import { nextStepOf } from '$lib/core/practice/learner-practice';
 import { linkedLearner } from '$lib/server/access/linked';
 import { learnersInPractice } from '$lib/server/learner-practice';
@@ -13,12 +14,10 @@ export const load: PageServerLoad = ({ locals }) => {
   const [who] = learnersInPractice([learner], day);
   return {
     nickname: link.nickname,
-    mayMark: link.mayMark,
-    today: day,
-    set: (tasksOf(learner.id)?.tasks ?? []).map(
-      ({ id, sentence, minutes, assignmentId, sectionId, stage, tempoBpm }) => ({
-        ...{ id, sentence, minutes, assignmentId, sectionId, stage, tempoBpm },
-      }),
+    set: (tasksOf(learner.id)?.tasks ?? []).map(({ id, sentence, minutes }) => ({ id, sentence, minutes })),
+    doneToday: doneToday(
+      who!.pieces.flatMap(({ assignment }) => assignment.entries),
+      day,
     ),
     pieces: who!.pieces.map((piece) => {
       const { assignment } = piece;
@@ -39,3 +38,15 @@ export const load: PageServerLoad = ({ locals }) => {
     }),
   };
 };
+
+/** What the learner noted down today, in one sentence; empty where nothing was. */
+function doneToday(entries: readonly PracticeEntry[], day: number): string {
+  const own = entries.filter(({ onDay, markedBy }) => onDay === day && markedBy === 'learner');
+  if (own.length === 0) return '';
+  const [well, notYet] = (['clean', 'again'] as const).map(
+    (kind) => own.filter((entry) => entry.kind === kind).length,
+  );
+  const sections = new Set(own.map(({ sectionId }) => sectionId)).size;
+  const times = (count = 0) => (count === 1 ? 'once' : `${count} times`);
+  return `Today: ${sections} ${sections === 1 ? 'section' : 'sections'} practised; it went well ${times(well)}, not yet ${times(notYet)}.`;
+}

@@ -1,22 +1,8 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
-  import { api } from '$lib/ui/api/api';
   import { CAUTIONS } from '$lib/core/care/cautions.data';
-  import { newId } from '$lib/ui/parts/new-id';
   import type { PageProps } from './$types';
 
   const { data }: PageProps = $props();
-  type Task = (typeof data.set)[number];
-  let said = $state.raw<Readonly<Record<string, string>>>({});
-
-  async function mark(task: Task, kind: 'clean' | 'again') {
-    if (!task.assignmentId || !task.sectionId) return;
-    const { assignmentId, sectionId, stage, tempoBpm } = task;
-    said = { ...said, [task.id]: 'Noting it down …' };
-    const marked = await api.markOwn({ id: newId(), assignmentId, sectionId, stage, kind, tempoBpm });
-    said = { ...said, [task.id]: marked.ok ? 'Noted down.' : `${marked.message} It was not noted down.` };
-    if (marked.ok) await invalidateAll();
-  }
 </script>
 
 <svelte:head><title>What is set · Key Path</title></svelte:head>
@@ -29,19 +15,13 @@
     <ol class="grid gap-2">
       {#each data.set as task (task.id)}
         <li class="border-l-4 border-line bg-paper px-3 py-2">
-          <p class="text-lg">{task.sentence}</p>
-          <p class="flex flex-wrap items-center gap-2 text-quiet">
-            <span>{task.minutes} minutes</span>
-            {#if data.mayMark && task.assignmentId && task.sectionId}
-              <button class="button ml-auto" onclick={() => void mark(task, 'clean')}>It went well</button>
-              <button class="button" onclick={() => void mark(task, 'again')}>Not yet</button>
-            {/if}
-          </p>
-          {#if said[task.id]}<p role="status">{said[task.id]}</p>{/if}
+          <a class="text-lg" href="/stand/tasks/{task.id}">{task.sentence}</a>
+          <p class="text-quiet">{task.minutes} minutes</p>
         </li>
       {/each}
     </ol>
   {/if}
+  {#if data.doneToday}<p class="mt-4" role="status">{data.doneToday}</p>{/if}
   <h2 class="mt-6 mb-2">Your music</h2>
   {#if data.pieces.length === 0}
     <p class="notice">There is no music here yet.</p>

@@ -16,7 +16,12 @@ export const LINK_COOKIE = 'key-path-stand';
 export const STAND = '/stand';
 
 /** Routes that a learner comes to by a link; every other route is the teacher's. */
-const LEARNER_ROUTES: ReadonlySet<string> = new Set(['/stand', '/stand/editions/[id]', '/stand/api/marks']);
+const LEARNER_ROUTES: ReadonlySet<string> = new Set([
+  '/stand',
+  '/stand/editions/[id]',
+  '/stand/tasks/[id]',
+  '/stand/api/marks',
+]);
 
 /** Routes that are open to whoever may reach the studio at all. They tell nothing of it. */
 const OPEN_ROUTES: ReadonlySet<string> = new Set([

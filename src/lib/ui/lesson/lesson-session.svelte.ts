@@ -410,7 +410,8 @@ export class LessonSession {
     if (!score || !line || !span) return null;
     const hand = handOfStage(line.stage?.id);
     const tempoPercent = Math.round((100 * (line.tempoBpm ?? tempoOf(score))) / tempoOf(score));
-    return { score, ...span, hand, tempoPercent: Math.max(20, Math.min(200, tempoPercent)) };
+    const { keyboardTransposeSemitones: transpose } = line.who.learner;
+    return { score, ...span, hand, transpose, tempoPercent: Math.max(20, Math.min(200, tempoPercent)) };
   }
 
   async listen(): Promise<void> {

@@ -30,8 +30,12 @@ export class Outbox {
   #timer: ReturnType<typeof setTimeout> | undefined;
   readonly #wake = () => void this.send();
 
-  constructor(private readonly log: (entry: EntryToLog) => Promise<Answer<unknown>>) {
-    this.#database = openDB(NAME, 1, {
+  /** `name`: whose marks these are; the teacher's and a learner's never mix in one browser. */
+  constructor(
+    private readonly log: (entry: EntryToLog) => Promise<Answer<unknown>>,
+    name = NAME,
+  ) {
+    this.#database = openDB(name, 1, {
       upgrade: (database) => database.createObjectStore(STORE, { keyPath: 'order', autoIncrement: true }),
     }).catch(() => null);
     window.addEventListener('online', this.#wake);

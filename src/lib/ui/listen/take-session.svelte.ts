@@ -13,6 +13,8 @@ export interface Passage {
   readonly from: number;
   readonly to: number;
   readonly hand: HandName | null;
+  /** The keyboard's own setting in semitones: what it sends lies so much above what is written. */
+  readonly transpose: number;
   /** Percent of the written tempo that the stand-in plays at. */
   readonly tempoPercent: number;
 }
@@ -70,7 +72,7 @@ export class TakeSession {
     this.#keyboard?.disconnect();
     this.#keyboard = null;
     const keys = this.#keys.sort((a, b) => a.onMs - b.onMs);
-    await this.#hear(this.#passage, { keys, pedal: this.#pedal });
+    await this.#hear(this.#passage, { keys, pedal: this.#pedal }, this.#passage.transpose);
   }
 
   /** Has the stand-in play the passage, a little otherwise each time. */
@@ -81,14 +83,14 @@ export class TakeSession {
       ...{ seed: this.#seed * 7 + 1, tempoPercent: passage.tempoPercent, driftPercent: 6, jitterMs: 15 },
       ...{ faultsInTen: 3, faults: FAULTS, hand: passage.hand, from: passage.from, to: passage.to },
     });
-    await this.#hear(passage, take);
+    await this.#hear(passage, take, 0);
   }
 
-  async #hear(passage: Passage, take: Take): Promise<void> {
+  async #hear(passage: Passage, take: Take, transpose: number): Promise<void> {
     this.state = 'working';
     const { score, from, to, hand } = passage;
     try {
-      const heard = await this.arranger.hear(score, take, { hand, range: { from, to } });
+      const heard = await this.arranger.hear(score, take, { hand, transpose, range: { from, to } });
       const inside = {
         ...heard,
         measures: heard.measures.filter(({ measure }) => measure >= from && measure <= to),
