@@ -52,7 +52,7 @@
     <dt class="text-quiet">Pass through</dt>
     <dd>
       {material.avoid.length > 0
-        ? `${names(material.avoid)}: they grate when they are held on a beat`
+        ? `${names(material.avoid)}: ${material.avoid.length === 1 ? 'it grates when it is' : 'they grate when they are'} held on a beat`
         : 'Nothing grates.'}
     </dd>
   </dl>

@@ -85,9 +85,16 @@
   <header class="flex items-start gap-3 border-b border-line bg-paper px-4 py-2">
     <a class="button" href="/stand">All tasks</a>
     <h1 class="grow text-xl leading-snug">{opening.task.sentence}</h1>
-    <span class="whitespace-nowrap text-quiet"
-      >{opening.place.number} of {opening.place.of} · {opening.task.minutes} min</span
-    >
+    <span class="flex items-center gap-2 whitespace-nowrap">
+      <span class="text-quiet">{opening.task.minutes} min</span>
+      <button class="button min-h-11" disabled={!opening.before} onclick={() => go(opening.before)}
+        >Before</button
+      >
+      <span>{opening.place.number} of {opening.place.of}</span>
+      <button class="button min-h-11" onclick={() => go(opening.after)}
+        >{opening.after ? 'Next' : 'Done'}</button
+      >
+    </span>
   </header>
   {#if mustRest}
     <div class="notice flex flex-wrap items-center gap-3" role="alert">
@@ -182,11 +189,5 @@
         >{/if}
       {#each session.outbox.refusals as { id, message } (id)}<span class="text-rust">{message}</span>{/each}
     </span>
-    <button class="button min-h-11" disabled={!opening.before} onclick={() => go(opening.before)}
-      >Before</button
-    >
-    <button class="button min-h-11" onclick={() => go(opening.after)}
-      >{opening.after ? 'Next' : 'Done'}</button
-    >
   </footer>
 </div>
