@@ -1,8 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
+import { letIn } from '$lib/server/access/let-in';
 import { hasPassphrase, isPassphrase } from '$lib/server/access/passphrase';
-import { LONGEST_SESSION_DAYS, startSession } from '$lib/server/access/sessions';
 import { SlowDown } from '$lib/server/access/slow-down';
-import { SESSION_COOKIE } from '$lib/server/access/who';
 import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -35,13 +34,7 @@ export const actions: Actions = {
     tries.begin(address, Date.now());
     if (!(await isPassphrase(passphrase))) return fail(403, { message: 'This is not the passphrase.' });
     tries.right(address);
-    cookies.set(SESSION_COOKIE, startSession(Date.now()), {
-      path: '/',
-      httpOnly: true,
-      sameSite: 'lax',
-      secure: url.protocol === 'https:',
-      maxAge: LONGEST_SESSION_DAYS * 86_400,
-    });
+    letIn(cookies, url, Date.now());
     redirect(303, pageOf(url.searchParams.get('to')));
   },
 };

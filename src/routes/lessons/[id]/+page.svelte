@@ -1,21 +1,16 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import InBrowser from '$lib/ui/parts/in-browser.svelte';
   import Lesson from '$lib/ui/lesson/lesson.svelte';
   import type { PageProps } from './$types';
 
   const { data }: PageProps = $props();
   const names = $derived(data.learners.map(({ learner }) => learner.name).join(', '));
-
-  let isInBrowser = $state(false);
-  onMount(() => {
-    isInBrowser = true;
-  });
 </script>
 
 <svelte:head><title>Lesson, {names} · Key Path</title></svelte:head>
 <h1 class="sr-only">Lesson, {names}</h1>
 <!-- Marks wait in the browser’s own database, which the server does not have. -->
-{#if isInBrowser}
+<InBrowser>
   {#key data.lesson.id}
     <Lesson
       opening={{
@@ -31,4 +26,4 @@
       weeks={data.weeks}
     />
   {/key}
-{/if}
+</InBrowser>

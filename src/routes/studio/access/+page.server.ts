@@ -1,4 +1,5 @@
 import { fail, redirect } from '@sveltejs/kit';
+import { letIn } from '$lib/server/access/let-in';
 import { networkState, openNetwork } from '$lib/server/access/network';
 import {
   hasPassphrase,
@@ -10,8 +11,7 @@ import {
   setPassphrase,
 } from '$lib/server/access/passphrase';
 import { qrPicture } from '$lib/server/access/qr';
-import { endAllSessions, LONGEST_SESSION_DAYS, startSession } from '$lib/server/access/sessions';
-import { SESSION_COOKIE } from '$lib/server/access/who';
+import { endAllSessions } from '$lib/server/access/sessions';
 import { keepHousekeeping, readHousekeeping } from '$lib/server/housekeeping';
 import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
@@ -55,13 +55,7 @@ export const actions: Actions = {
     if (hasPassphrase() && !(await isGiven(form, 'now')))
       return refuse('The passphrase that holds now is another one.');
     await setPassphrase(wanted, Date.now());
-    cookies.set(SESSION_COOKIE, startSession(Date.now()), {
-      path: '/',
-      httpOnly: true,
-      sameSite: 'lax',
-      secure: url.protocol === 'https:',
-      maxAge: LONGEST_SESSION_DAYS * 86_400,
-    });
+    letIn(cookies, url, Date.now());
     return { message: null, done: 'The passphrase holds from now on; every other browser must give it.' };
   },
   remove: async ({ request }) => {

@@ -1,15 +1,10 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import InBrowser from '$lib/ui/parts/in-browser.svelte';
   import Keys from '$lib/ui/keys/keys.svelte';
   import type { PageProps } from './$types';
 
   const { data, form }: PageProps = $props();
   const { arrangement } = $derived(data);
-
-  let isInBrowser = $state(false);
-  onMount(() => {
-    isInBrowser = true;
-  });
 </script>
 
 <svelte:head><title>{arrangement.pieceTitle} · Keys · Key Path</title></svelte:head>
@@ -18,7 +13,7 @@
   {arrangement.pieceTitle} <span class="font-normal text-quiet">· Keys · {arrangement.name}</span>
 </h1>
 <!-- Worked out by the browser’s own workers. -->
-{#if isInBrowser}
+<InBrowser>
   {#key arrangement.revision}
     <Keys
       arrangementId={arrangement.id}
@@ -31,4 +26,4 @@
       message={form?.message ?? null}
     />
   {/key}
-{/if}
+</InBrowser>

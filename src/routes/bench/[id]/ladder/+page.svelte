@@ -1,15 +1,10 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import InBrowser from '$lib/ui/parts/in-browser.svelte';
   import Ladder from '$lib/ui/ladder/ladder.svelte';
   import type { PageProps } from './$types';
 
   const { data, form }: PageProps = $props();
   const { arrangement } = $derived(data);
-
-  let isInBrowser = $state(false);
-  onMount(() => {
-    isInBrowser = true;
-  });
 </script>
 
 <svelte:head><title>{arrangement.pieceTitle} · Ladder · Key Path</title></svelte:head>
@@ -18,7 +13,7 @@
   {arrangement.pieceTitle} <span class="font-normal text-quiet">· Ladder · {arrangement.name}</span>
 </h1>
 <!-- Worked out by the browser’s own workers. -->
-{#if isInBrowser}
+<InBrowser>
   {#key arrangement.revision}
     <Ladder
       arrangementId={arrangement.id}
@@ -30,4 +25,4 @@
       message={form?.message ?? null}
     />
   {/key}
-{/if}
+</InBrowser>

@@ -1,18 +1,14 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import InBrowser from '$lib/ui/parts/in-browser.svelte';
   import Stand from '$lib/ui/stand/stand.svelte';
   import type { PageProps } from './$types';
 
   const { data }: PageProps = $props();
-  let isInBrowser = $state(false);
-  onMount(() => {
-    isInBrowser = true;
-  });
 </script>
 
 <svelte:head><title>Task {data.place.number} · Key Path</title></svelte:head>
 
 <!-- Marks wait in the browser’s own database, which the server does not have. -->
-{#if isInBrowser}
+<InBrowser>
   {#key data.task.id}<Stand opening={data} />{/key}
-{/if}
+</InBrowser>
