@@ -1,3 +1,4 @@
+import { MS_PER_DAY } from '$lib/core/practice/day-number';
 import {
   error,
   redirect,
@@ -49,8 +50,6 @@ export const init: ServerInit = () => {
   practiceLog();
   drawWhatIsMissing();
 };
-
-const MS_PER_DAY = 86_400_000;
 
 const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
 

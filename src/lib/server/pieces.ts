@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { FileError } from '../core/formats/result';
 import { SCORE_FORMATS } from '../core/formats/score-formats';
@@ -11,6 +10,7 @@ import { applyScoreStep, invertScoreStep } from '../core/score/steps';
 import { database } from './db/client';
 import { arrangements, assignments, editions, learners, pieces, sourceRevisions } from './db/schema';
 import { standing } from './db/standing';
+import { fileHash } from './file-hash';
 import { read, type Reading } from './kept/kept';
 import { newId, notFound, type Found, type Outcome } from './outcome';
 import type { ScoreSummary } from '../core/analyse/summary';
@@ -33,18 +33,13 @@ export async function readUpload(
   return done.ok ? done.value : { ok: false, error: { code: done.code, message: done.message } };
 }
 
-/** By which a file is known again. */
-function hashOf(bytes: Uint8Array): string {
-  return createHash('sha256').update(bytes).digest('hex');
-}
-
 /** The piece that was made from the very same file, if it is in the studio; of several the newest. */
 export function pieceOfFile(bytes: Uint8Array): { readonly id: string; readonly title: string } | null {
   return (
     database()
       .select({ id: pieces.id, title: pieces.title })
       .from(pieces)
-      .where(and(eq(pieces.fileHash, hashOf(bytes)), standing.piece))
+      .where(and(eq(pieces.fileHash, fileHash(bytes)), standing.piece))
       .orderBy(desc(pieces.importedAtMs))
       .get() ?? null
   );
@@ -67,7 +62,7 @@ export function keepPiece(
         rightsNote: score.rights,
         fileName,
         fileBytes: Buffer.from(bytes),
-        fileHash: hashOf(bytes),
+        fileHash: fileHash(bytes),
         sourceRevision: 1,
         importedAtMs: nowMs,
       })

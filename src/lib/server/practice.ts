@@ -1,3 +1,4 @@
+import { MS_PER_DAY } from '../core/practice/day-number';
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { SectionPrint } from '../core/handout/fingerprint';
 import { PLAIN_MARK, type PracticeEntry } from '../core/practice/register';
@@ -188,7 +189,6 @@ export interface NewEntry
   readonly importId?: string;
 }
 
-const MS_PER_DAY = 86_400_000;
 /** Marks made longer ago than this did not wait for the network. */
 const LONGEST_WAIT_MS = 60 * MS_PER_DAY;
 /** A log that is brought in may reach back so far. */

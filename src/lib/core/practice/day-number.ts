@@ -1,3 +1,6 @@
+/** Days are counted without hours, so each has as many. */
+export const MS_PER_DAY = 86_400_000;
+
 const DAYS_BEFORE_MONTH = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334] as const;
 const EPOCH_YEAR = 1970;
 

@@ -1,9 +1,9 @@
+import { MS_PER_DAY } from '../../core/practice/day-number';
 import { eq, lt, or } from 'drizzle-orm';
 import { database } from '../db/client';
 import { sessions } from '../db/schema';
 import { hashOfToken, newToken } from './tokens';
 
-const MS_PER_DAY = 86_400_000;
 /** A browser that did not come back for so long, or that came in so long ago, gives the passphrase again. */
 const IDLE_MS = 30 * MS_PER_DAY;
 export const LONGEST_SESSION_DAYS = 90;

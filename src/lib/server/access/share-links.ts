@@ -1,3 +1,4 @@
+import { MS_PER_DAY } from '../../core/practice/day-number';
 import { and, desc, eq, gt, isNull } from 'drizzle-orm';
 import { database } from '../db/client';
 import { learners, shareLinks } from '../db/schema';
@@ -6,7 +7,6 @@ import { findLearner } from '../learners';
 import { newId, notFound, type Outcome } from '../outcome';
 import { hashOfToken, newToken } from './tokens';
 
-const MS_PER_DAY = 86_400_000;
 export const LONGEST_LINK_DAYS = 366;
 
 export interface LearnerLink {

@@ -16,7 +16,6 @@ export interface Backup {
 
 const DAILY = /^daily-\d{4}-\d\d-\d\d\.db$/;
 const NAME = /^[\w-]+\.db$/;
-const MS_PER_DAY = 86_400_000;
 const LOOKED_EVERY_MS = 10 * 60_000;
 
 export function backupFolder(): string {
@@ -112,10 +111,4 @@ export function backUpDaily(): () => void {
     clearTimeout(first);
     clearInterval(timer);
   };
-}
-
-/** How long ago the last one was made, in days; null where there is none. */
-export function daysSinceBackup(nowMs: number): number | null {
-  const [last] = listBackups();
-  return last ? Math.floor((nowMs - last.madeAtMs) / MS_PER_DAY) : null;
 }

@@ -1,3 +1,4 @@
+import { MS_PER_DAY } from '../../core/practice/day-number';
 import { and, desc, eq, isNull, lt } from 'drizzle-orm';
 import { database } from '../db/client';
 import {
@@ -18,8 +19,6 @@ export type Deletion = typeof deletions.$inferSelect;
 
 /** Deleted things can be taken back so long. */
 export const KEPT_DAYS = 30;
-const MS_PER_DAY = 86_400_000;
-
 /** The records that are marked, a kind each; what belongs to them hides through its joins. */
 const TABLES = {
   piece: pieces,

@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto';
 import { and, desc, eq } from 'drizzle-orm';
 import { database } from '../db/client';
 import { logImports } from '../db/schema';
 import { standing } from '../db/standing';
+import { fileHash } from '../file-hash';
 import { newId, type Outcome } from '../outcome';
 import { logEntry, type LogFailure, type NewEntry } from '../practice';
 
@@ -29,7 +29,7 @@ export function importEntries(
           id,
           learnerId,
           fileName: name,
-          fileHash: hashOf(text),
+          fileHash: fileHash(text),
           entries: entries.length,
           atMs: nowMs,
         })
@@ -52,13 +52,9 @@ class NotLogged extends Error {
   }
 }
 
-function hashOf(text: string): string {
-  return createHash('sha256').update(text).digest('hex');
-}
-
 /** The same file, if its entries are in the learner's log already. */
 export function importOfFile(learnerId: string, text: string): LogImport | null {
-  return logImportsOf(learnerId).find(({ fileHash }) => fileHash === hashOf(text)) ?? null;
+  return logImportsOf(learnerId).find((each) => each.fileHash === fileHash(text)) ?? null;
 }
 
 /** Files whose entries are in a learner's log, the last first. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { MarkLine } from './lesson-session.svelte';
+  import type { MarkLine } from './mark-line.svelte';
 
   const { line, isActive, onactivate }: { line: MarkLine; isActive: boolean; onactivate: () => void } =
     $props();

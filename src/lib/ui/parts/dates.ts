@@ -1,5 +1,4 @@
-const MS_PER_DAY = 86_400_000;
-
+import { MS_PER_DAY } from '$lib/core/practice/day-number';
 /** Whole days since 1970-01-01 for the date where the teacher is. */
 export function localEpochDay(nowMs: number): number {
   const now = new Date(nowMs);

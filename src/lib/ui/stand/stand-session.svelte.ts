@@ -3,8 +3,8 @@ import type { CountingStyle } from '$lib/core/document/choices/counting-styles.d
 import { prepareEngraving, type Markings } from '$lib/core/engrave/source';
 import { planPassage } from '$lib/core/engrave/plan-lines';
 import { lineWidthOf, optionsFor, pageWidthFor } from '$lib/core/engrave/views';
-import type { HandName } from '$lib/core/hands/hand';
 import { buildTimeline } from '$lib/core/playback/timeline';
+import { handOfStage } from '$lib/core/practice/stage-hand';
 import { STAGES, type StageId } from '$lib/core/practice/stages.data';
 import type { Score } from '$lib/core/score/model';
 import { tempoOf } from '$lib/core/score/tempo';
@@ -69,9 +69,7 @@ export class StandSession {
   }
 
   readonly stage = $derived.by(() => STAGES.find(({ id }) => id === this.opening.task.stage)!);
-  readonly hand = $derived.by<HandName | null>(() =>
-    this.stage.id.startsWith('right') ? 'right' : this.stage.id.startsWith('left') ? 'left' : null,
-  );
+  readonly hand = $derived.by(() => handOfStage(this.stage.id));
   readonly options = $derived(optionsFor(pageWidthFor('bench', this.widthPx / LARGER)));
   readonly systems = $derived.by(() => {
     const { score, span, countingStyle } = this.opening;
