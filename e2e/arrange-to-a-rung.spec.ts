@@ -7,20 +7,11 @@ import {
   expectAccessible,
   expectSaved,
   importTune,
+  dragOverRow,
   openBench,
   showPinnedFingersOnly,
   test,
 } from './studio';
-
-async function drag(page: Page, row: string, from: number, to: number) {
-  const [a, b] = await Promise.all(
-    [from, to].map((measure) => page.locator(`[data-row="${row}"][data-measure="${measure}"]`).boundingBox()),
-  );
-  await page.mouse.move(a!.x + 15, a!.y + 8);
-  await page.mouse.down();
-  await page.mouse.move(b!.x + 15, b!.y + 8, { steps: 6 });
-  await page.mouse.up();
-}
 
 const notesIn = (page: Page, measure: number, hand: 'L' | 'R') =>
   page.locator(`.music .note[id^="g${measure}${hand}"]`);
@@ -31,7 +22,7 @@ test('a range of measures is painted by brush and by keyboard, and all of it can
   await arrangeTune(page);
   await page.locator('[data-row="left"][data-measure="1"]').click();
   await choose(page, 'Brush', 'held root');
-  await drag(page, 'left', 1, 3);
+  await dragOverRow(page, 'left', 1, 3);
   await expect(notesIn(page, 2, 'L')).toHaveCount(1);
   await expect(notesIn(page, 4, 'L')).toHaveCount(3);
 

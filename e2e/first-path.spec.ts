@@ -4,6 +4,7 @@ import {
   addLearner,
   arrangeTune,
   choose,
+  dragOverRow,
   expect,
   expectAccessible,
   expectSaved,
@@ -55,12 +56,7 @@ test('a teacher takes one piece from a file to a learner’s stamped section', a
   await expect(page.locator('.music .fing')).toHaveCount(2);
 
   // A range of measures painted by dragging over the row.
-  const from = (await page.locator('[data-row="left"][data-measure="2"]').boundingBox())!;
-  const to = (await page.locator('[data-row="left"][data-measure="4"]').boundingBox())!;
-  await page.mouse.move(from.x + 20, from.y + 10);
-  await page.mouse.down();
-  await page.mouse.move(to.x + 20, to.y + 10, { steps: 6 });
-  await page.mouse.up();
+  await dragOverRow(page, 'left', 2, 4);
   await expect(page.getByText('Measures 2–4', { exact: true })).toBeVisible();
   await choose(page, 'Left hand of these measures', 'open fifth');
   await expect(page.locator('[id="g3L0fifth"]')).toBeVisible();

@@ -193,6 +193,15 @@ export function chosen(page: Page, name: string): Locator {
   return page.getByLabel(new RegExp(`^${name}: `));
 }
 
+/** Drags over a row of the Bench from one measure to another; both are looked up anew until they hold still. */
+export async function dragOverRow(page: Page, row: string, from: number, to: number): Promise<void> {
+  const cell = (measure: number) => page.locator(`[data-row="${row}"][data-measure="${measure}"]`);
+  await cell(from).hover({ position: { x: 15, y: 8 } });
+  await page.mouse.down();
+  await cell(to).hover({ position: { x: 15, y: 8 } });
+  await page.mouse.up();
+}
+
 /** No rule of accessibility is broken on the page as it stands. */
 export async function expectAccessible(page: Page): Promise<void> {
   // Engraved music is reached through the Bench's own keys; its glyphs are not text to be read for contrast.
