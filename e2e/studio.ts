@@ -202,10 +202,26 @@ export async function dragOverRow(page: Page, row: string, from: number, to: num
   await page.mouse.up();
 }
 
-/** No rule of accessibility is broken on the page as it stands. */
+/**
+ * No rule of accessibility is broken on the page as it stands. Engraved music is reached through the Bench's own keys
+ * and its glyphs are no text to be read for contrast: it is set aside meanwhile, since looking at each stroke of it
+ * takes longer than at all the rest.
+ */
 export async function expectAccessible(page: Page): Promise<void> {
-  // Engraved music is reached through the Bench's own keys; its glyphs are not text to be read for contrast.
-  const { violations } = await new AxeBuilder({ page }).exclude('.music').analyze();
+  const setMusicAside = () => {
+    const kept = [...document.querySelectorAll('.music svg')].map((svg) => ({
+      svg,
+      strokes: [...svg.childNodes],
+    }));
+    for (const { svg } of kept) svg.replaceChildren();
+    return kept;
+  };
+  const music = await page.evaluateHandle(setMusicAside);
+  const { violations } = await new AxeBuilder({ page })
+    .exclude('.music')
+    .options({ resultTypes: ['violations'] })
+    .analyze();
+  await music.evaluate((kept) => kept.forEach(({ svg, strokes }) => svg.replaceChildren(...strokes)));
   expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html}`)).toEqual([]);
 }
 
