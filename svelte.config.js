@@ -6,6 +6,8 @@ export default {
   preprocess: vitePreprocess(),
   kit: {
     adapter: adapter(),
+    // The stand registers it, for its own pages.
+    serviceWorker: { register: false },
     typescript: {
       config: (config) => {
         config.include = [

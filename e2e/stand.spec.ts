@@ -1,5 +1,6 @@
 import { ask, askForm, askJson, teach } from './ask';
-import { expect, expectAccessible, test, type StudioServer } from './studio';
+import type { Page } from '@playwright/test';
+import { expect, expectAccessible, test, waitingForLife, type StudioServer } from './studio';
 
 /** A learner with two tasks set and a link to the stand; the path of the link. */
 async function setTasks(studio: StudioServer): Promise<{ readonly path: string; readonly learner: string }> {
@@ -44,7 +45,7 @@ test.describe('on a tablet, by touch', () => {
     await page.getByRole('button', { name: 'Slower' }).tap();
     await expect(page.getByText('♩ 54')).toBeVisible();
     await page.getByRole('button', { name: 'It went well' }).tap();
-    await expect(page.getByText('Noted down: it went well.')).toBeVisible();
+    await expect(page.getByText('Noted down: it went well. A little faster now: ♩ 60.')).toBeVisible();
     await page.getByRole('button', { name: 'Next' }).tap();
     await expect(page.getByRole('heading', { name: 'Section A, both hands, slowly.' })).toBeVisible();
     await page.getByRole('button', { name: 'Not yet' }).tap();
@@ -76,4 +77,101 @@ test('marks on the stand wait for the network and arrive once; a page-turn pedal
   await expect(page.getByRole('heading', { name: 'Section A, right hand, counting, at 60.' })).toBeVisible();
   const log = await ask(studio, { path: `/learners/${learner}/log.csv` });
   expect(log.text.match(/,clean,/g)).toHaveLength(1);
+});
+
+/** The service worker has the day's tasks. */
+async function keptForOffline(page: Page): Promise<void> {
+  const isKept = () =>
+    page.evaluate(async () => Boolean(await caches.match('/stand', { cacheName: 'stand' })));
+  await expect.poll(isKept).toBe(true);
+  const isWhole = () =>
+    page.evaluate(async () => {
+      const names = await caches.keys();
+      const application = await caches.open(names.find((name) => name.startsWith('application-'))!);
+      const kept = (await application.keys()).map(({ url }) => url);
+      return ['engrave.worker', 'arrange.worker', '/samples/', '.woff2'].every((part) =>
+        kept.some((url) => url.includes(part)),
+      );
+    });
+  await expect.poll(isWhole).toBe(true);
+}
+
+test('opens cold without a network, is heard and marked, and what was marked arrives later', async ({
+  page,
+  context,
+  studio,
+}) => {
+  const { path, learner } = await setTasks(studio);
+  await page.goto(path);
+  await keptForOffline(page);
+  await page.close();
+  await studio.stop();
+
+  const cold = waitingForLife(await context.newPage());
+  await cold.goto(`${studio.url}/stand`);
+  await cold.getByRole('link', { name: 'Section A, both hands, slowly.' }).click();
+  await expect(cold.locator('.music svg').first()).toBeVisible();
+  await cold.getByRole('button', { name: 'Hear it' }).click();
+  await expect(cold.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await cold.getByRole('button', { name: 'Stop' }).click();
+  await cold.getByRole('button', { name: 'Stand-in' }).click();
+  const heard = cold.getByRole('region', { name: 'What was heard' });
+  await expect(heard).toContainText('measures with every note as written');
+  await heard.getByRole('button', { name: 'Let go of this take' }).click();
+  await cold.getByRole('button', { name: 'It went well' }).click();
+  await cold.getByRole('button', { name: 'Not yet' }).click();
+  await expect(cold.getByText(/2 on their way/)).toBeVisible();
+
+  await studio.start();
+  await expect(cold.getByText(/on their way/)).toHaveCount(0);
+  const log = await ask(studio, { path: `/learners/${learner}/log.csv` });
+  expect(log.text.match(/,(clean|again),/g)).toEqual([',clean,', ',again,']);
+});
+
+test('a withdrawn link leaves nothing in the browser', async ({ page, context, studio }) => {
+  const { path, learner } = await setTasks(studio);
+  await page.goto(path);
+  await keptForOffline(page);
+  const links = await ask(studio, { path: `/learners/${learner}/links` });
+  const id = /name="id" value="([\w-]+)"/.exec(links.text)![1]!;
+  await askForm(studio, `/learners/${learner}/links?/withdraw`, { id });
+  expect(await page.evaluate(async () => (await fetch('/stand')).status)).toBe(401);
+  const left = () => page.evaluate(async () => (await caches.keys()).includes('stand'));
+  await expect.poll(left).toBe(false);
+  await context.setOffline(true);
+  await expect(page.goto(`${studio.url}/stand`)).rejects.toThrow();
+  await context.setOffline(false);
+});
+
+test('keys on the screen are heard, kept for the teacher, and played freely over', async ({
+  page,
+  studio,
+}) => {
+  const { path } = await setTasks(studio);
+  await page.goto(path);
+  await page.getByRole('link', { name: 'Section A, right hand, counting, at 60.' }).click();
+  await page.getByRole('button', { name: 'Keys to play on' }).click();
+  await page.getByRole('button', { name: 'Listen to me' }).click();
+  await expect(page.getByText(/Listening to the keys on the screen/)).toBeVisible();
+  const keys = page.getByRole('group', { name: 'Keys to play on' });
+  for (const name of ['G4', 'A4', 'B4'])
+    await keys.getByRole('button', { name, exact: true }).click({ force: true });
+  await page.getByRole('button', { name: 'Listening: stop' }).click();
+  const heard = page.getByRole('region', { name: 'What was heard' });
+  await expect(heard).toBeVisible();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    heard.getByRole('link', { name: 'Save as MIDI' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('take.mid');
+  await heard.getByRole('button', { name: 'Keep it for the teacher' }).click();
+  await expect(heard).toContainText('Kept: your teacher can hear it.');
+  await heard.getByRole('button', { name: 'Let go of this take' }).click();
+  await page.getByRole('button', { name: 'Play freely' }).click();
+  const freely = page.getByRole('region', { name: 'Play freely over the left hand' });
+  await freely.getByRole('group', { name: 'Chords' }).getByRole('button').nth(1).click();
+  await expect(freely.getByRole('heading', { name: /Playing freely over/ })).toBeVisible();
+  await freely.getByRole('button', { name: 'Left hand, round and round' }).click();
+  await expect(freely.getByRole('button', { name: 'Stop the left hand' })).toBeVisible();
+  await expectAccessible(page);
 });

@@ -9,8 +9,12 @@ import {
   markingsOf,
   optionsFor,
   pieceLayout,
+  standLayout,
   type PaperName,
 } from '../core/engrave/views';
+import type { Markings } from '../core/engrave/source';
+import type { Edition } from '../core/handout/edition';
+import type { Score } from '../core/score/model';
 import type { ArrangementRecord } from './arrangements';
 import { build } from './build';
 import { database } from './db/client';
@@ -35,6 +39,8 @@ interface Drawing {
   readonly facts: readonly unknown[];
   readonly layout: LayoutRequest;
   readonly options: EngraveOptions;
+  /** How many lines, if not the first few. */
+  readonly count?: number;
   /** The music itself, fetched only if it must be drawn; null where it cannot be read. */
   readonly music: () => LineSource | null;
 }
@@ -93,6 +99,31 @@ export function editionLines(
   return linesOf({ subject: `edition/${id}`, facts: [], layout, options, music }, urgency);
 }
 
+/** The lines of a passage of an edition, as the stand draws them. */
+export function standLines(
+  passage: {
+    readonly editionId: string;
+    readonly score: Score;
+    readonly counts: Edition['counts'];
+    readonly span: { readonly from: number; readonly to: number };
+    readonly markings: Markings;
+  },
+  pageWidth: number,
+): Promise<PageLines> {
+  const { editionId, score, counts, span, markings } = passage;
+  const options = optionsFor(pageWidth);
+  const drawing: Drawing = {
+    subject: `edition/${editionId}/${span.from}-${span.to}`,
+    facts: [counts],
+    layout: standLayout(options, markings),
+    options,
+    // All that there are: they stand on the desk without a network.
+    count: span.to - span.from + 1,
+    music: () => ({ kind: 'edition', score, counts, span }),
+  };
+  return linesOf(drawing, 'now');
+}
+
 const NONE: DrawnLines = { lines: [], source: null };
 
 /** A machine that is short of processors may leave all drawing to the browsers: `KEY_PATH_LINES=off`. */
@@ -136,12 +167,12 @@ function drawOnce(
 }
 
 async function draw(
-  { subject, layout, options, music }: Drawing,
+  { subject, layout, options, music, count = FIRST }: Drawing,
   fingerprint: string,
   urgency: Urgency,
 ): Promise<DrawnLines> {
   const of = music();
-  const drawn = of && (await work('engrave', { of, layout, options, count: FIRST }, urgency));
+  const drawn = of && (await work('engrave', { of, layout, options, count }, urgency));
   if (!drawn?.ok) return NONE;
   const row = {
     subject,

@@ -6,13 +6,18 @@ export interface Housekeeping {
   readonly backupsKept: number;
   /** Whether the home network may come in, once there is a passphrase. */
   readonly isOnNetwork: boolean;
+  /** `smtp://…` or `smtps://…` of a mail server; empty: messages stay in the outbox. */
+  readonly mailServer: string;
+  readonly mailFrom: string;
 }
 
-const USUAL: Housekeeping = { backupsKept: 14, isOnNetwork: false };
+const USUAL: Housekeeping = { backupsKept: 14, isOnNetwork: false, mailServer: '', mailFrom: '' };
 
 export function readHousekeeping(): Housekeeping {
   const row = database().select().from(housekeeping).get();
-  return row ? { backupsKept: row.backupsKept, isOnNetwork: row.isOnNetwork } : USUAL;
+  if (!row) return USUAL;
+  const { backupsKept, isOnNetwork, mailServer, mailFrom } = row;
+  return { backupsKept, isOnNetwork, mailServer, mailFrom };
 }
 
 export function keepHousekeeping(change: Partial<Housekeeping>): void {

@@ -1,6 +1,7 @@
 import type { Count } from '../counting/count';
 import type { Measure, Score } from '../score/model';
 import type { Layer } from './layers';
+import { struckNames } from './mei-events';
 import type { EngravingSource, Markings, SystemRange } from './source';
 
 /** Widths in tenths of a staff space: what a measure asks for before it is stretched to the line. */
@@ -32,9 +33,21 @@ export function measureWidths(source: EngravingSource, markings: Markings): read
     const { chords, sung } = besides[index]!;
     const { notes, graces, lyrics } = musicWidth(measure, source.layers[index]!);
     const counts = markings.counts ? countsWidth(source.counts[index] ?? []) : 0;
-    const least = Math.max(notes, markings.lyrics ? lyrics : 0, sung, counts, chords);
+    const names = markings.noteNames ? namesWidth(source, index) : 0;
+    const least = Math.max(notes, markings.lyrics ? lyrics : 0, sung, counts, chords, names);
     return Math.round(WIDTHS.barline + graces + least);
   });
+}
+
+/** Of the staff that has most to name. */
+function namesWidth({ events, tieTargets }: EngravingSource, measure: number): number {
+  const widths = events[measure]!.map(({ notes }) =>
+    struckNames(notes, tieTargets).reduce(
+      (sum, { names }) => sum + names.length * WIDTHS.countCharacter + WIDTHS.gap,
+      0,
+    ),
+  );
+  return Math.max(0, ...widths);
 }
 
 interface MusicWidth {

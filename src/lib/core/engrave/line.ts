@@ -55,4 +55,4 @@ export interface FirstLines {
 /** What a page with music starts from: lines that are kept, or lines that are being drawn and will come. */
 export type PageLines =
   | { readonly kept: FirstLines; readonly coming: null }
-  | { readonly kept: null; readonly coming: Promise<FirstLines> };
+  | { readonly kept: null; readonly coming: Promise<FirstLines> | null };

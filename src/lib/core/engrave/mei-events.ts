@@ -1,7 +1,8 @@
 import { escapeXml } from '../formats/xml';
 import { chordLabel, plainChord } from '../pitch/chord';
+import { midiOf, spellingLabel } from '../pitch/pitch';
 import type { Mark, Measure, Note, Score } from '../score/model';
-import { TICKS_PER_WHOLE } from '../units';
+import { TICKS_PER_WHOLE, type NoteId } from '../units';
 import type { Slot } from './layers';
 import { meiNoteEvents } from './mei-values';
 import { slurSide } from './slur-side';
@@ -100,6 +101,7 @@ export function measureEvents(
       );
     }
   }
+  if (markings.noteNames) events.push(...nameEvents(source, measure, stamp));
   if (markings.lyrics) {
     for (const [index, word] of inMeasure(score.words).entries()) {
       events.push(
@@ -117,6 +119,36 @@ export function measureEvents(
       `<reh${rehearsalType(measure, range)} staff="${top}" tstamp="0" place="above">${escapeXml(measure.rehearsal)}</reh>`,
     );
   return events.filter((event) => event !== '');
+}
+
+/** The letters of what is struck, the lowest first, under the staff it stands on. */
+function nameEvents(
+  source: EngravingSource,
+  measure: Measure,
+  stamp: (at: number) => string,
+): readonly string[] {
+  return source.events[measure.index]!.flatMap(({ notes }, staff) =>
+    struckNames(notes, source.tieTargets).map(
+      ({ at, names }) =>
+        `<harm type="name" n="4" staff="${staff + 1}" place="below" ${stamp(at)}><rend halign="center" fontsize="80%">${escapeXml(names)}</rend></harm>`,
+    ),
+  );
+}
+
+/** What each touch of a staff is called: “C”, “C E G”. */
+export function struckNames(
+  notes: readonly Note[],
+  tieTargets: ReadonlySet<NoteId>,
+): readonly { readonly at: number; readonly names: string }[] {
+  const struck = notes.filter((note) => !note.grace && !tieTargets.has(note.id));
+  return [...new Set(struck.map((note) => note.at))].map((at) => ({
+    at,
+    names: struck
+      .filter((note) => note.at === at)
+      .sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch))
+      .map((note) => spellingLabel(note.pitch))
+      .join(' '),
+  }));
 }
 
 /** Where a line begins there is no room before its first beat, least of all beside the metre. */

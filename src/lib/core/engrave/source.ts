@@ -13,6 +13,8 @@ export interface Markings {
   readonly arePlainChords?: boolean;
   readonly lyrics: boolean;
   readonly pedal: boolean;
+  /** The letter of each note under its staff. */
+  readonly noteNames?: boolean;
   /** Small pictures of scales and chords have no metre. */
   readonly isWithoutMetre?: boolean;
 }

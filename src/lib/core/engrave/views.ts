@@ -8,7 +8,7 @@ const UNIT = 9;
 /** Lines are laid out for one of these widths, in view-box units, and scaled to the page: so server and page make the same ones. */
 const PAGE_WIDTHS = [700, 880, 1100, 1380, 1720, 2150, 2700, 3400] as const;
 /** How many units one pixel of the screen shows, about. */
-const UNITS_PER_PX = { bench: 2.05, piece: 2.15 } as const;
+const UNITS_PER_PX = { bench: 2.05, piece: 2.15, stand: 1.3, 'stand-large': 1 } as const;
 
 export type ScreenView = keyof typeof UNITS_PER_PX;
 
@@ -40,6 +40,11 @@ export function benchLayout(recipe: Recipe, options: EngraveOptions): LayoutRequ
     // On the screen a chord is what it is; paper says what sounds.
     markings: { ...markingsOf(recipe), arePlainChords: false },
   };
+}
+
+/** How the stand lays out a passage: on a music desk notes are read from farther away than on a table. */
+export function standLayout(options: EngraveOptions, markings: Markings): LayoutRequest {
+  return { lineWidth: lineWidthOf(options), mostMeasures: 4, markings };
 }
 
 /** How the Piece page lays out a source. */

@@ -91,6 +91,8 @@ const profileFields = learnerFields.extend({
     .max(320, 'At most 320.')
     .nullable()
     .default(null),
+  showsNoteNames: z.boolean().default(false),
+  readsLarge: z.boolean().default(false),
   knownKeys: listOf((text) => readKey(text) !== null, 'Write keys such as C, G, Am, parted by commas.'),
   knownChords: listOf((text) => readChord(text).ok, 'Write chords such as C, F, G7, parted by commas.'),
 });

@@ -21,6 +21,8 @@ const LEARNER_ROUTES: ReadonlySet<string> = new Set([
   '/stand/editions/[id]',
   '/stand/tasks/[id]',
   '/stand/api/marks',
+  '/stand/api/takes',
+  '/stand/api/takes/[id]',
 ]);
 
 /** Routes that are open to whoever may reach the studio at all. They tell nothing of it. */

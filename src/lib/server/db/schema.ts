@@ -4,6 +4,7 @@ import { COUNTING_STYLES, type CountingStyle } from '../../core/document/choices
 import { FINGERING_STYLES, type FingeringStyle } from '../../core/document/choices/fingering-styles.data';
 import { PEDAL_USES, type PedalUse } from '../../core/learner/pedal-use';
 import { FINGER_NAMES, type FingerNames } from '../../core/learner/reading';
+import { REQUEST_STATES, type RequestState } from '../../core/practice/request-states.data';
 import { PLAN_KINDS } from '../../core/practice/plan-state';
 import { ENTRY_KINDS, MARKED_BY } from '../../core/practice/register';
 import { TROUBLE_KIND_NAMES } from '../../core/practice/trouble';
@@ -16,6 +17,7 @@ import { KEPT_SCORE_STEP, KEPT_SUMMARY, KEPT_WARNINGS } from '../kept/piece';
 import { KEPT_MAKEUP, KEPT_PRACTICE } from '../kept/practice';
 import { KEPT_RULES } from '../kept/rules';
 import { KEPT_SCORE } from '../kept/score';
+import { KEPT_SHEETS } from '../kept/sheets';
 
 /** What can be deleted by itself, and taken back. */
 export const DELETABLE = ['piece', 'arrangement', 'edition', 'learner', 'lesson', 'import'] as const;
@@ -33,6 +35,7 @@ const editionMakeup = keptColumn(KEPT_MAKEUP);
 const reads = keptColumn(KEPT_READS);
 const rules = keptColumn(KEPT_RULES);
 const practiceWays = keptColumn(KEPT_PRACTICE);
+const sheets = keptColumn(KEPT_SHEETS);
 
 /** The names of a table of facts, as a column takes them. */
 function names<Name extends string>(facts: Readonly<Record<Name, unknown>>): [Name, ...Name[]] {
@@ -65,6 +68,8 @@ export const pieces = sqliteTable('pieces', {
   importedAtMs: integer('imported_at_ms').notNull(),
   /** SHA-256 of the file, by which the same file is known again; null in rows that an earlier version wrote. */
   fileHash: text('file_hash'),
+  /** Where a recording of it can be heard; empty where none is noted. */
+  recordingUrl: text('recording_url').notNull().default(''),
   archivedAtMs: integer('archived_at_ms'),
   deletionId: deletionId(),
 });
@@ -169,6 +174,11 @@ export const learners = sqliteTable('learners', {
     .notNull()
     .default('right'),
   maxBpm: integer('max_bpm'),
+  /** What the learner sees on the stand and on paper. */
+  showsNoteNames: integer('shows_note_names', { mode: 'boolean' }).notNull().default(false),
+  readsLarge: integer('reads_large', { mode: 'boolean' }).notNull().default(false),
+  /** The sheets of a handout, as they were last chosen for this learner; null until they were. */
+  sheets: sheets('sheets_json'),
   createdAtMs: integer('created_at_ms').notNull(),
   archivedAtMs: integer('archived_at_ms'),
   deletionId: deletionId(),
@@ -377,6 +387,64 @@ export const tasks = sqliteTable(
   (table) => [index('tasks_lesson').on(table.lessonId), index('tasks_learner').on(table.learnerId)],
 );
 
+/** What somebody played of a section and wanted kept, as MIDI; of what was heard in it only the sentences. */
+export const takes = sqliteTable(
+  'takes',
+  {
+    id: text('id').primaryKey(),
+    editionId: text('edition_id')
+      .notNull()
+      .references(() => editions.id),
+    sectionId: text('section_id').notNull(),
+    /** Null: the teacher's own, for the learners to hear and play along with. */
+    learnerId: text('learner_id').references(() => learners.id),
+    hand: text('hand', { enum: ['right', 'left'] }),
+    midi: blob('midi', { mode: 'buffer' }).notNull(),
+    /** What was heard, a line a sentence. */
+    heard: text('heard').notNull(),
+    createdAtMs: integer('created_at_ms').notNull(),
+  },
+  (table) => [index('takes_edition').on(table.editionId), index('takes_learner').on(table.learnerId)],
+);
+
+/** What was written to a learner, as a file in the outbox. */
+export const messages = sqliteTable(
+  'messages',
+  {
+    id: text('id').primaryKey(),
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => learners.id),
+    to: text('to').notNull(),
+    subject: text('subject').notNull(),
+    /** The whole message in the open format (RFC 5322). */
+    eml: blob('eml', { mode: 'buffer' }).notNull(),
+    createdAtMs: integer('created_at_ms').notNull(),
+    /** When a mail server took it; null while it lies in the outbox. */
+    sentAtMs: integer('sent_at_ms'),
+  },
+  (table) => [index('messages_learner').on(table.learnerId)],
+);
+
+/** Pieces that learners ask for, and what became of each. */
+export const requests = sqliteTable(
+  'requests',
+  {
+    id: text('id').primaryKey(),
+    learnerId: text('learner_id')
+      .notNull()
+      .references(() => learners.id),
+    title: text('title').notNull(),
+    note: text('note').notNull().default(''),
+    state: text('state', { enum: names<RequestState>(REQUEST_STATES) }).notNull(),
+    /** The piece that it became. */
+    pieceId: text('piece_id').references(() => pieces.id, { onDelete: 'set null' }),
+    createdAtMs: integer('created_at_ms').notNull(),
+    changedAtMs: integer('changed_at_ms').notNull(),
+  },
+  (table) => [index('requests_learner').on(table.learnerId)],
+);
+
 /** A date that a learner works towards with a piece; goals with the same event are its programme. */
 export const goals = sqliteTable(
   'goals',
@@ -410,6 +478,9 @@ export const housekeeping = sqliteTable('housekeeping', {
   id: integer('id').primaryKey(),
   backupsKept: integer('backups_kept').notNull(),
   isOnNetwork: integer('is_on_network', { mode: 'boolean' }).notNull(),
+  /** A mail server by which messages go out; empty: they stay in the outbox. */
+  mailServer: text('mail_server').notNull().default(''),
+  mailFrom: text('mail_from').notNull().default(''),
 });
 
 /** The passphrase of the studio, as scrypt keeps it; one row, absent while there is none. */

@@ -22,7 +22,8 @@ function heldRows(assignments: string): readonly string[] {
 function editionRows(editions: string): readonly string[] {
   return [
     ...heldRows(ASSIGNMENTS_OF(editions)),
-    `DELETE FROM engraved_lines WHERE subject IN (SELECT 'edition/' || id FROM editions WHERE id IN (${editions}))`,
+    `DELETE FROM takes WHERE edition_id IN (${editions})`,
+    `DELETE FROM engraved_lines WHERE EXISTS (SELECT 1 FROM editions WHERE id IN (${editions}) AND (subject = 'edition/' || id OR subject LIKE 'edition/' || id || '/%'))`,
     `DELETE FROM editions WHERE id IN (${editions})`,
   ];
 }
@@ -60,6 +61,9 @@ const ROWS: Readonly<Record<RecordKind, readonly string[]>> = {
     'DROP TABLE lessons_alone',
     'DELETE FROM lesson_slot_learners WHERE learner_id = :id',
     'DELETE FROM lesson_slots WHERE id NOT IN (SELECT slot_id FROM lesson_slot_learners)',
+    'DELETE FROM takes WHERE learner_id = :id',
+    'DELETE FROM messages WHERE learner_id = :id',
+    'DELETE FROM requests WHERE learner_id = :id',
     'DELETE FROM share_links WHERE learner_id = :id',
     'DELETE FROM log_imports WHERE learner_id = :id',
     'DELETE FROM learners WHERE id = :id',

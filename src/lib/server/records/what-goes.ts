@@ -18,6 +18,9 @@ const WORDS = {
   tasks: ['task', 'tasks'],
   goals: ['date', 'dates'],
   links: ['link', 'links'],
+  takes: ['take', 'takes'],
+  messages: ['message', 'messages'],
+  requests: ['request', 'requests'],
 } as const;
 
 type Counted = keyof typeof WORDS;
@@ -61,6 +64,9 @@ const COUNTS: Readonly<Record<RecordKind, Partial<Record<Counted, string>>>> = {
               (SELECT id FROM assignments WHERE learner_id = :id)`,
     lessons: 'SELECT count(*) FROM lesson_learners WHERE learner_id = :id',
     goals: 'SELECT count(*) FROM goals WHERE learner_id = :id',
+    takes: 'SELECT count(*) FROM takes WHERE learner_id = :id',
+    messages: 'SELECT count(*) FROM messages WHERE learner_id = :id',
+    requests: 'SELECT count(*) FROM requests WHERE learner_id = :id',
     links: 'SELECT count(*) FROM share_links WHERE withdrawn_at_ms IS NULL AND learner_id = :id',
   },
   lesson: { tasks: 'SELECT count(*) FROM tasks WHERE lesson_id = :id' },

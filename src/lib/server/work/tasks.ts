@@ -8,7 +8,8 @@ import type { ArrangeFor } from '../../core/arrange/arrange-for';
 import type { ArrangementDocument } from '../../core/document/document';
 import { engraveLine, type Toolkit } from '../../core/engrave/engrave-line';
 import type { EngraveOptions, FirstLines, LayoutRequest } from '../../core/engrave/line';
-import { planLines } from '../../core/engrave/plan-lines';
+import { planLines, planPassage } from '../../core/engrave/plan-lines';
+import { prepareEngraving } from '../../core/engrave/source';
 import { formatOf, readScore } from '../../core/formats/read-score';
 import type { FileError } from '../../core/formats/result';
 import { writeScore, type ExportFormat } from '../../core/formats/write-score';
@@ -100,11 +101,17 @@ export function write(task: {
   return writeScore(score, format);
 }
 
-/** What lines are drawn of: a source, an arrangement of one, or an edition as it was frozen. */
+/** What lines are drawn of: a source, an arrangement of one, an edition as it was frozen, or a passage of one. */
 export type LineSource =
   | { readonly kind: 'piece'; readonly source: Score }
   | (Arranging & { readonly kind: 'arrangement' })
-  | { readonly kind: 'edition'; readonly score: Score; readonly counts: Edition['counts'] };
+  | {
+      readonly kind: 'edition';
+      readonly score: Score;
+      readonly counts: Edition['counts'];
+      /** Measures by index, both ends included; without it, all. */
+      readonly span?: { readonly from: number; readonly to: number };
+    };
 
 export type DrawnLines = Pick<FirstLines, 'lines' | 'source'>;
 
@@ -119,7 +126,10 @@ export interface LineTask {
 /** The first lines, as the page itself would draw them. */
 export async function engrave({ of, layout, options, count }: LineTask): Promise<DrawnLines> {
   const { score, counts, source } = musicOf(of);
-  const { plans } = planLines(score, counts, layout);
+  const span = of.kind === 'edition' ? of.span : undefined;
+  const plans = span
+    ? planPassage(prepareEngraving(score, counts), layout, span)
+    : planLines(score, counts, layout).plans;
   const toolkit = await engraver();
   const lines = plans
     .slice(0, count)

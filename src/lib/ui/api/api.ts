@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { documentSchema, type ArrangementDocument } from '$lib/core/document/document';
 import type { ArrangementStep } from '$lib/core/document/steps';
+import type { HandName } from '$lib/core/hands/hand';
+import type { Take } from '$lib/core/listen/take';
 import { rulesSchema, type ArrangingRules } from '$lib/core/ladder/rules';
 import type { PLAIN_MARK, PracticeEntry } from '$lib/core/practice/register';
 import type { WeekTask } from '$lib/core/practice/week-tasks';
@@ -65,6 +67,20 @@ const scoreOutline = z
   .object({ title: z.string(), measures: z.array(z.unknown()), notes: z.array(z.unknown()) })
   .loose() as unknown as z.ZodType<Score>;
 
+const takeOutline = z.object({
+  keys: z.array(z.object({ key: z.int(), onMs: z.number(), offMs: z.number(), velocity: z.int() })),
+  pedal: z.array(z.object({ atMs: z.number(), isDown: z.boolean() })),
+});
+
+export interface TakeToKeep {
+  readonly editionId: string;
+  readonly sectionId: string;
+  readonly hand: HandName | null;
+  readonly take: Take;
+  /** What was heard, in sentences. */
+  readonly heard: readonly string[];
+}
+
 const revision = z.object({ revision: z.int() });
 const made = z.object({ id: z.string() });
 const conflict = z.object({ current: z.object({ revision: z.int(), document: documentSchema }) });
@@ -115,9 +131,15 @@ export const api = {
   copyArrangement: (arrangementId: string, document: ArrangementDocument) =>
     ask(`/api/arrangements/${arrangementId}/copy`, made, { method: 'POST', body: { document } }),
   logEntry: (entry: EntryToLog) => ask('/api/practice', z.object({}), { method: 'POST', body: entry }),
-  /** A learner's own mark, by a link. */
-  markOwn: (mark: Pick<EntryToLog, 'id' | 'assignmentId' | 'sectionId' | 'stage' | 'kind' | 'tempoBpm'>) =>
-    ask('/stand/api/marks', z.object({}), { method: 'POST', body: mark }),
+  /** A learner's own mark; `base` is where the stand's pages are. */
+  markOwn: (
+    base: string,
+    mark: Pick<EntryToLog, 'id' | 'assignmentId' | 'sectionId' | 'stage' | 'kind' | 'tempoBpm'>,
+  ) => ask(`${base}/api/marks`, z.object({}), { method: 'POST', body: mark }),
+  /** `url`: whose takes they are. */
+  keepTake: (url: string, take: TakeToKeep) => ask(url, made, { method: 'POST', body: take }),
+  take: (url: string) => ask<Take>(url, takeOutline),
+  deleteTake: (id: string) => ask(`/api/takes/${id}`, z.object({}), { method: 'DELETE' }),
   writeLesson: (lessonId: string, written: LessonWriting) =>
     ask(`/api/lessons/${lessonId}`, z.object({}), { method: 'PUT', body: written }),
   keepRules: (rules: ArrangingRules) =>

@@ -273,6 +273,21 @@ export class LessonSession {
     if (this.passage) await this.take.simulate(this.passage);
   }
 
+  /** Keeps the last take: as the learner's, or as the teacher's own for learners to hear and play along with. */
+  async keepTake(whose: 'learner' | 'model'): Promise<string> {
+    const { line, take } = this;
+    const section = line?.standing?.section.id;
+    const edition = line?.piece?.assignment.editionId;
+    if (!line || !take.take || !section || !edition) return 'Choose a section first.';
+    const query = whose === 'learner' ? `?learner=${line.who.learner.id}` : '';
+    const answer = await api.keepTake(`/api/takes${query}`, {
+      ...{ editionId: edition, sectionId: section, hand: this.passage?.hand ?? null, take: take.take },
+      heard: whose === 'learner' ? take.sentences : [],
+    });
+    if (!answer.ok) return answer.message;
+    return whose === 'learner' ? 'Kept with the learner’s takes.' : 'Kept as the model of this section.';
+  }
+
   /** A finding that the teacher takes over becomes a trouble mark. */
   accept({ measure, kind, sentence }: Finding): void {
     this.range = { from: measure, to: measure };

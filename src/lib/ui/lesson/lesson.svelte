@@ -203,6 +203,12 @@
           take={session.take}
           onaccept={(finding) => session.accept(finding)}
           onshow={({ measure }) => (session.range = { from: measure, to: measure })}
+          player={session.player}
+          onwritten={() => session.play()}
+          keeps={[
+            { label: 'Keep it for the learner', keep: () => session.keepTake('learner') },
+            { label: 'Keep it as the model', keep: () => session.keepTake('model') },
+          ]}
           {...line?.stage?.needsTempo ? { ontempo: (bpm) => (line.typed = String(bpm)) } : {}}
         />
       {/if}

@@ -1,3 +1,4 @@
+import { browser } from '$app/environment';
 import { openDB, type IDBPDatabase } from 'idb';
 import type { Answer, EntryToLog } from '../api/api';
 
@@ -23,7 +24,7 @@ export class Outbox {
   /** What was said of a mark that the studio did not take. */
   refusals = $state.raw<readonly { readonly id: string; readonly message: string }[]>([]);
   isUnreachable = $state(false);
-  readonly #database: Promise<IDBPDatabase | null>;
+  readonly #database: Promise<IDBPDatabase | null> | null;
   /** Where the browser keeps no database (a private window) marks wait in the page. */
   readonly #inMemory: Waiting[] = [];
   #isSending = false;
@@ -35,9 +36,13 @@ export class Outbox {
     private readonly log: (entry: EntryToLog) => Promise<Answer<unknown>>,
     name = NAME,
   ) {
-    this.#database = openDB(name, 1, {
-      upgrade: (database) => database.createObjectStore(STORE, { keyPath: 'order', autoIncrement: true }),
-    }).catch(() => null);
+    // A page that the server writes has no browser's database behind it.
+    this.#database = browser
+      ? openDB(name, 1, {
+          upgrade: (database) => database.createObjectStore(STORE, { keyPath: 'order', autoIncrement: true }),
+        }).catch(() => null)
+      : null;
+    if (!browser) return;
     window.addEventListener('online', this.#wake);
     void this.#resume();
   }
@@ -98,6 +103,6 @@ export class Outbox {
 
   stop(): void {
     clearTimeout(this.#timer);
-    window.removeEventListener('online', this.#wake);
+    if (browser) window.removeEventListener('online', this.#wake);
   }
 }

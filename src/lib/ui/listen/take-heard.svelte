@@ -1,6 +1,8 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
   import type { Finding } from '$lib/core/listen/findings';
+  import { takeTimeline } from '$lib/core/playback/take-timeline';
+  import type { Player } from '../playback/player.svelte';
   import type { TakeSession } from './take-session.svelte';
 
   interface Props {
@@ -11,9 +13,30 @@
     onshow: (finding: Finding) => void;
     /** Takes the tempo over. */
     ontempo?: (bpm: number) => void;
+    player: Player;
+    /** Plays the passage as it is written. */
+    onwritten: () => void;
+    /** Ways of keeping the take; what came of it is told in words. */
+    keeps?: readonly { readonly label: string; readonly keep: () => Promise<string> }[];
   }
 
-  const { take, onaccept, onshow, ontempo }: Props = $props();
+  const { take, onaccept, onshow, ontempo, player, onwritten, keeps = [] }: Props = $props();
+  let kept = $state('');
+  const file = $derived.by(() => {
+    const midi = take.midi();
+    return midi && URL.createObjectURL(midi);
+  });
+  $effect(() => {
+    const url = file;
+    return () => {
+      if (url) URL.revokeObjectURL(url);
+    };
+  });
+
+  function asPlayed() {
+    const { take: played } = take;
+    if (played) void player.play(() => Promise.resolve(takeTimeline(played)), false);
+  }
   let accepted = $state.raw<ReadonlySet<Finding>>(new Set());
 
   function accept(finding: Finding) {
@@ -52,7 +75,16 @@
       <li class="text-quiet">Every measure as written, in its own pulse.</li>
     {/each}
   </ul>
+  <div class="mt-2 flex flex-wrap items-center gap-2">
+    <button class="button" onclick={asPlayed}>Hear it as played</button>
+    <button class="button" onclick={onwritten}>Hear it as written</button>
+    {#if file}<a class="button" href={file} download="take.mid">Save as MIDI</a>{/if}
+    {#each keeps as { label, keep } (label)}
+      <button class="button" onclick={async () => (kept = await keep())}>{label}</button>
+    {/each}
+    <span role="status">{kept}</span>
+  </div>
   <p class="mt-1 text-sm text-quiet">
-    Evidence for whoever listens, and no grade. Nothing of a take is kept but what you mark.
+    Evidence for whoever listens, and no grade. Nothing of a take is kept unless you keep it.
   </p>
 </section>

@@ -2,9 +2,10 @@ import type { HandName } from '$lib/core/hands/hand';
 import { findingsOf, takeWords, type Finding } from '$lib/core/listen/findings';
 import type { Heard } from '$lib/core/listen/hear';
 import { FAULTS, simulatePlayer } from '$lib/core/listen/simulated-player';
-import type { PlayedKey, Take } from '$lib/core/listen/take';
+import { readTake, type PlayedKey, type Take } from '$lib/core/listen/take';
+import { writeTake } from '$lib/core/listen/write-take';
 import type { Score } from '$lib/core/score/model';
-import { connectKeyboard, type ConnectedKeyboard } from '../devices/keyboard-input';
+import { connectKeyboard, type ConnectedKeyboard, type KeyboardListener } from '../devices/keyboard-input';
 import type { Arranger } from '../workers/arranger';
 
 /** What is listened for: a passage of a score, one hand or both. */
@@ -19,14 +20,19 @@ export interface Passage {
   readonly tempoPercent: number;
 }
 
-/** Listening to one take: from a keyboard with a cable, or from the stand-in that plays with faults. */
-export class TakeSession {
+/**
+ * Listening to one take: from a keyboard with a cable, from the keys on the screen, from a file, or from the stand-in that
+ * plays with faults.
+ */
+export class TakeSession implements KeyboardListener {
   state = $state<'idle' | 'listening' | 'working'>('idle');
   /** Where it listens, or why it cannot. */
   message = $state('');
   heard = $state.raw<Heard | null>(null);
   findings = $state.raw<readonly Finding[]>([]);
   words = $state('');
+  /** What was played, until it is let go. */
+  take = $state.raw<Take | null>(null);
   #keys: PlayedKey[] = [];
   #pedal: { atMs: number; isDown: boolean }[] = [];
   #down = new Map<number, { onMs: number; velocity: number }>();
@@ -41,38 +47,57 @@ export class TakeSession {
     return performance.now() - this.#startedMs;
   }
 
+  /** Begins to listen: to a keyboard with a cable where there is one, and to the keys on the screen. */
   async start(passage: Passage): Promise<void> {
     this.forget();
-    const connected = await connectKeyboard({
-      press: (key, velocity) => this.#down.set(key, { onMs: this.#nowMs, velocity }),
-      release: (key) => this.#letGo(key),
-      pedal: (isDown) => this.#pedal.push({ atMs: this.#nowMs, isDown }),
-    });
-    if (!connected.ok) {
-      this.message = connected.message;
-      return;
-    }
-    this.#keyboard = connected.keyboard;
+    const connected = await connectKeyboard(this);
+    this.#keyboard = connected.ok ? connected.keyboard : null;
     this.#passage = passage;
     this.#startedMs = performance.now();
-    this.message = `Listening to ${connected.keyboard.name}.`;
+    this.message = connected.ok
+      ? `Listening to ${connected.keyboard.name}.`
+      : `Listening to the keys on the screen. ${connected.message}`;
     this.state = 'listening';
   }
 
-  #letGo(key: number): void {
+  press(key: number, velocity: number): void {
+    this.#down.set(key, { onMs: this.#nowMs, velocity });
+  }
+
+  release(key: number): void {
     const held = this.#down.get(key);
     if (!held) return;
     this.#down.delete(key);
     this.#keys.push({ key, onMs: held.onMs, offMs: this.#nowMs, velocity: held.velocity });
   }
 
+  pedal(isDown: boolean): void {
+    this.#pedal.push({ atMs: this.#nowMs, isDown });
+  }
+
   async stop(): Promise<void> {
     if (this.state !== 'listening' || !this.#passage) return;
-    for (const key of [...this.#down.keys()]) this.#letGo(key);
+    for (const key of [...this.#down.keys()]) this.release(key);
+    const isByCable = this.#keyboard !== null;
     this.#keyboard?.disconnect();
     this.#keyboard = null;
     const keys = this.#keys.sort((a, b) => a.onMs - b.onMs);
-    await this.#hear(this.#passage, { keys, pedal: this.#pedal }, this.#passage.transpose);
+    if (keys.length === 0) {
+      this.state = 'idle';
+      this.message = 'Nothing was played.';
+      return;
+    }
+    // What a digital keyboard is set to is its own; keys on the screen are what they say.
+    const transpose = isByCable ? this.#passage.transpose : 0;
+    await this.#hear(this.#passage, { keys, pedal: this.#pedal }, transpose);
+  }
+
+  /** A MIDI file that was played elsewhere is brought in as a take. */
+  async bringIn(passage: Passage, file: File): Promise<void> {
+    this.forget();
+    const reading = readTake(new Uint8Array(await file.arrayBuffer()), file.name);
+    if (reading.ok) await this.#hear(passage, reading.take, passage.transpose);
+    else this.message = reading.error.message;
   }
 
   /** Has the stand-in play the passage, a little otherwise each time. */
@@ -88,6 +113,7 @@ export class TakeSession {
 
   async #hear(passage: Passage, take: Take, transpose: number): Promise<void> {
     this.state = 'working';
+    this.take = take;
     const { score, from, to, hand } = passage;
     try {
       const heard = await this.arranger.hear(score, take, { hand, transpose, range: { from, to } });
@@ -106,6 +132,16 @@ export class TakeSession {
     this.state = 'idle';
   }
 
+  /** The take as a MIDI file. */
+  midi(): Blob | null {
+    return this.take && new Blob([writeTake(this.take)], { type: 'audio/midi' });
+  }
+
+  /** What was heard, in sentences. */
+  get sentences(): readonly string[] {
+    return [this.words, ...this.findings.map(({ sentence }) => sentence)];
+  }
+
   /** Lets go of the last take: nothing of it is kept. */
   forget(): void {
     this.#keyboard?.disconnect();
@@ -114,6 +150,7 @@ export class TakeSession {
     this.#pedal = [];
     this.#down.clear();
     this.heard = null;
+    this.take = null;
     this.findings = [];
     this.words = '';
     this.message = '';

@@ -10,11 +10,13 @@
     label: string;
     /** With it, keys are buttons. */
     onpress?: (key: number) => void;
+    /** With it, keys are held as long as they are pressed. */
+    onrelease?: (key: number) => void;
     /** Takes all the width there is. */
     isWide?: boolean;
   }
 
-  const { lowest, highest, marks = new Map(), label, onpress, isWide = false }: Props = $props();
+  const { lowest, highest, marks = new Map(), label, onpress, onrelease, isWide = false }: Props = $props();
 
   const WHITE_WIDTH = 24;
   const WHITE_HEIGHT = 96;
@@ -55,9 +57,23 @@
       tabindex={onpress ? -1 : undefined}
       aria-label={onpress ? pianoKeyName(key) : undefined}
       class={onpress ? 'cursor-pointer' : ''}
-      onclick={() => onpress?.(key)}
+      onclick={() => {
+        if (!onrelease) onpress?.(key);
+      }}
+      onpointerdown={(event) => {
+        if (!onrelease) return;
+        // A finger that slides off lets the key go all the same.
+        event.currentTarget.setPointerCapture(event.pointerId);
+        onpress?.(key);
+      }}
+      onpointerup={() => onrelease?.(key)}
+      onpointercancel={() => onrelease?.(key)}
       onkeydown={(event) => {
-        if (event.key === 'Enter') onpress?.(key);
+        if (event.key !== 'Enter' || event.repeat) return;
+        onpress?.(key);
+      }}
+      onkeyup={(event) => {
+        if (event.key === 'Enter') onrelease?.(key);
       }}
     >
       <rect

@@ -210,6 +210,12 @@
             ><input type="checkbox" bind:group={$form.reads} {value} />{label}</label
           >
         {/each}
+        <label class="flex items-center gap-1.5"
+          ><input type="checkbox" bind:checked={$form.showsNoteNames} />with the names of the notes</label
+        >
+        <label class="flex items-center gap-1.5"
+          ><input type="checkbox" bind:checked={$form.readsLarge} />in large print</label
+        >
       </div>
     </fieldset>
     <label class="field"

@@ -1,43 +1,11 @@
 import { json } from '@sveltejs/kit';
-import { z } from 'zod';
-import { STAGE_IDS } from '$lib/core/practice/stages.data';
 import { linkedLearner } from '$lib/server/access/linked';
-import { assignmentsOf, logEntry } from '$lib/server/practice';
-import { practiceWays, studioNow } from '$lib/server/practice-ways';
+import { keepOwnMark } from '$lib/server/stand/own-mark';
 import type { RequestHandler } from './$types';
-
-const body = z.strictObject({
-  id: z.uuid(),
-  assignmentId: z.string().max(64),
-  sectionId: z.string().max(64),
-  stage: z.enum(STAGE_IDS),
-  kind: z.enum(['clean', 'again']),
-  tempoBpm: z.int().min(20).max(320).nullable(),
-});
-
-const STATUS = { 'not-found': 404, 'other-entry': 409, 'no-sense': 422 } as const;
 
 /** A learner's own mark of practice, where the teacher lets the learner mark. */
 export const POST: RequestHandler = async ({ request, locals }) => {
   const { link, learner } = linkedLearner(locals.who);
   if (!link.mayMark) return json({ message: 'Your teacher keeps the marks here.' }, { status: 403 });
-  const parsed = body.safeParse(await request.json().catch(() => null));
-  if (!parsed.success) return json({ message: 'This mark was not understood.' }, { status: 400 });
-  const isOwn = assignmentsOf([learner.id]).some(({ id }) => id === parsed.data.assignmentId);
-  if (!isOwn) return json({ message: 'This music is not among yours.' }, { status: 404 });
-  const nowMs = Date.now();
-  const { day } = studioNow(nowMs, practiceWays().ways.timeZone);
-  const isClean = parsed.data.kind === 'clean';
-  const outcome = logEntry(
-    {
-      ...parsed.data,
-      onDay: day,
-      correctsId: null,
-      cleanRuns: isClean ? 1 : 0,
-      failedRuns: isClean ? 0 : 1,
-      markedBy: 'learner',
-    },
-    nowMs,
-  );
-  return outcome.ok ? json({}) : json({ message: outcome.message }, { status: STATUS[outcome.code] });
+  return keepOwnMark(request, learner.id, Date.now());
 };
