@@ -101,7 +101,7 @@ module.exports = {
       name: 'no-unknown-modules',
       severity: 'error',
       from: { pathNot: '\\.test\\.ts$' },
-      to: { couldNotResolve: true, pathNot: '^\\$(app|env)|^\\./\\$types|^\\.svelte-kit' },
+      to: { couldNotResolve: true, pathNot: '^\\$(app|env|service-worker)|^\\./\\$types|^\\.svelte-kit' },
     },
   ],
   options: {

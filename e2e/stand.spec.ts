@@ -36,7 +36,8 @@ test.describe('on a tablet, by touch', () => {
     ).toBeVisible();
     await expect(page.locator('.music svg').first()).toBeVisible();
     await expectAccessible(page);
-    await page.getByRole('button', { name: 'Stand-in' }).tap();
+    await page.getByRole('button', { name: 'Keys to play on' }).tap();
+    await page.getByRole('button', { name: 'Let the stand-in play' }).tap();
     const heard = page.getByRole('region', { name: 'What was heard' });
     await expect(heard).toContainText('measures with every note as written');
     // Findings are for the learner to read; marking trouble is the teacher's.
@@ -114,7 +115,8 @@ test('opens cold without a network, is heard and marked, and what was marked arr
   await cold.getByRole('button', { name: 'Hear it' }).click();
   await expect(cold.getByRole('button', { name: 'Stop' })).toBeVisible();
   await cold.getByRole('button', { name: 'Stop' }).click();
-  await cold.getByRole('button', { name: 'Stand-in' }).click();
+  await cold.getByRole('button', { name: 'Keys to play on' }).click();
+  await cold.getByRole('button', { name: 'Let the stand-in play' }).click();
   const heard = cold.getByRole('region', { name: 'What was heard' });
   await expect(heard).toContainText('measures with every note as written');
   await heard.getByRole('button', { name: 'Let go of this take' }).click();

@@ -10,8 +10,8 @@ import {
   optionsFor,
   pieceLayout,
   standLayout,
-  type PaperName,
 } from '../core/engrave/views';
+import { type PaperName } from '../core/handout/papers.data';
 import type { Markings } from '../core/engrave/source';
 import type { Edition } from '../core/handout/edition';
 import type { Score } from '../core/score/model';

@@ -1,9 +1,10 @@
 import type { Cookies } from '@sveltejs/kit';
 import { z } from 'zod';
-import { PAPERS, isPageWidth, type PaperName, type ScreenView } from '../core/engrave/views';
+import { isPageWidth, type ScreenView } from '../core/engrave/views';
+import { PAPERS, type PaperName } from '../core/handout/papers.data';
 
 /** Widths of page on a laptop, until a browser has told its own. */
-export const USUAL_WIDTHS = { bench: 2150, piece: 1720, stand: 1380, 'stand-large': 1100 } as const;
+export const USUAL_WIDTHS = { bench: 2150, piece: 1720, stand: 1720, 'stand-large': 1380 } as const;
 
 /** How wide this browser last drew lines of music; a cookie tells, so that the lines sent with a page fit it. */
 export function pageWidthOf(cookies: Cookies, view: ScreenView): number {

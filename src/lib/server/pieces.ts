@@ -167,6 +167,7 @@ export function findPiece(id: string) {
       sourceRevision: pieces.sourceRevision,
       importedAtMs: pieces.importedAtMs,
       archivedAtMs: pieces.archivedAtMs,
+      recordingUrl: pieces.recordingUrl,
       fileSizeBytes: sql<number>`length(${pieces.fileBytes})`,
       summary: sourceRevisions.summary,
     })
@@ -181,6 +182,22 @@ export function findPiece(id: string) {
   const { summary, ...piece } = row;
   const reading = summary ?? NO_SUMMARY;
   return reading.ok ? ({ ok: true, value: { ...piece, summary: reading.value } } as const) : reading;
+}
+
+/** Notes where a recording of a piece can be heard; empty where none is. */
+export function noteRecording(id: string, url: string): Found<null> {
+  const { changes } = database()
+    .update(pieces)
+    .set({ recordingUrl: url })
+    .where(and(eq(pieces.id, id), standing.piece))
+    .run();
+  return changes === 1 ? { ok: true, value: null } : notFound('There is no such piece in the studio.');
+}
+
+export function recordingOf(id: string): string {
+  return (
+    database().select({ url: pieces.recordingUrl }).from(pieces).where(eq(pieces.id, id)).get()?.url ?? ''
+  );
 }
 
 /** The file as it came in, byte for byte. */

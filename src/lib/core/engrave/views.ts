@@ -1,3 +1,4 @@
+import { PAPERS, type PaperName } from '../handout/papers.data';
 import type { Recipe } from '../document/recipe';
 import { isPlainRung } from '../ladder/chord-sounds';
 import type { EngraveOptions, LayoutRequest } from './line';
@@ -8,7 +9,7 @@ const UNIT = 9;
 /** Lines are laid out for one of these widths, in view-box units, and scaled to the page: so server and page make the same ones. */
 const PAGE_WIDTHS = [700, 880, 1100, 1380, 1720, 2150, 2700, 3400] as const;
 /** How many units one pixel of the screen shows, about. */
-const UNITS_PER_PX = { bench: 2.05, piece: 2.15, stand: 1.3, 'stand-large': 1 } as const;
+const UNITS_PER_PX = { bench: 2.05, piece: 2.15, stand: 1.7, 'stand-large': 1.2 } as const;
 
 export type ScreenView = keyof typeof UNITS_PER_PX;
 
@@ -55,12 +56,6 @@ export function pieceLayout(options: EngraveOptions): LayoutRequest {
     markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true, pedal: true },
   };
 }
-
-export const PAPERS = {
-  a4: { label: 'A4', widthMm: 210, heightMm: 297 },
-  letter: { label: 'Letter', widthMm: 216, heightMm: 279 },
-} as const;
-export type PaperName = keyof typeof PAPERS;
 
 /** Millimetres at the left and right edges of a sheet together, and those of half a staff space: normal, and large for young readers. */
 const SIDES_MM = 28;

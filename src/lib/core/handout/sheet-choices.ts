@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PAPERS, type PaperName } from '../engrave/views';
+import { PAPERS, type PaperName } from './papers.data';
 import { NOTE_SIZES, SHEET_IDS, type NoteSize } from './sheets.data';
 
 const keysOf = <T extends string>(record: Readonly<Record<T, unknown>>) =>

@@ -26,6 +26,7 @@ export function findingsOf(heard: Heard, keyAt: (measure: number) => Key): reado
     ...missingNotes(measure),
     ...extraNotes(measure, keyAt(measure.measure)),
     ...timeFindings(measure),
+    ...touchFindings(measure),
   ]);
 }
 
@@ -113,6 +114,22 @@ function timeFindings(measure: MeasureHeard): readonly Finding[] {
   ];
 }
 
+function touchFindings(measure: MeasureHeard): readonly Finding[] {
+  const tell = (what: string, noteIds: readonly string[]): Finding => ({
+    ...{ measure: measure.measure, hand: null, kind: 'rhythm', noteIds },
+    sentence: at(measure, null, what),
+  });
+  const { heldThroughRest, letGoEarly, notDetached, pedalLateMs, pedalEarlyMs, blurredMs } = measure;
+  return [
+    ...(heldThroughRest.length > 0 ? [tell('held through the rest', heldThroughRest)] : []),
+    ...(letGoEarly.length > 0 ? [tell('let go early, under the slur', letGoEarly)] : []),
+    ...(notDetached.length > 0 ? [tell('held where it is detached', notDetached)] : []),
+    ...(pedalLateMs > 0 ? [tell('the pedal comes late', [])] : []),
+    ...(pedalEarlyMs > 0 ? [tell('the pedal comes early', [])] : []),
+    ...(blurredMs > 0 ? [tell('the pedal is held through the change of harmony', [])] : []),
+  ];
+}
+
 function nameOf(midi: number, key: Key): string {
   const spelled: Spelling = spellClassInKey(((midi % 12) + 12) % 12, key);
   return spellingLabel(spelled);
@@ -135,5 +152,8 @@ export function takeWords(heard: Heard, numberOf: (measure: number) => string): 
     words.push(
       `all of it ${Math.abs(heard.semitonesOff)} half tones too ${heard.semitonesOff > 0 ? 'high' : 'low'}: is the keyboard set to transpose?`,
     );
+  const { balance } = heard;
+  if (balance && balance.accompaniment - balance.tune >= THRESHOLDS.drownedBy)
+    words.push('what goes with the tune was louder than the tune');
   return `${words.join('; ')}.`;
 }

@@ -37,7 +37,7 @@ export function clustersOf(keys: readonly PlayedKey[]): readonly Cluster[] {
 
 const MOST_SKIPPED = 6;
 /** A way that costs so much more than the best is given up: a jump would bring it back for less. */
-const BEAM = 6;
+const BEAM = 4;
 /** What comes later than this after the rest of a moment is no part of it. */
 const MORE_WITHIN_MS = 260;
 
@@ -94,23 +94,30 @@ export function follow(
             way = i;
           }
         }
+        // No way on that costs more than a jump to the same place is looked at further.
+        const isElsewhere = best !== i;
+        const jump = isElsewhere
+          ? least +
+            meets +
+            (isFirst[i] === 1 ? jumpToMeasure : jumpAnywhere) +
+            Math.abs(measure[i]! - measure[best]!) * jumpPerMeasure +
+            (i > best ? jumpForward : 0)
+          : Infinity;
         if (i - lastAlive <= MOST_SKIPPED)
           for (let back = 1; back <= MOST_SKIPPED && back <= i; back += 1) {
-            let step = before[i - back]! + table.notesBetween(i - back, i) * skippedNote + meets;
+            const own = before[i - back]!;
+            if (own > limit) continue;
+            let step = own + table.notesBetween(i - back, i) * skippedNote + meets;
             // What costs more without its pulse costs more with it.
-            if (step >= cost) continue;
+            if (step >= cost || step > jump) continue;
             if (pulse > 0) step += offPulse(gapMs, (tick[i]! - tick[i - back]!) * pulse);
             if (step >= cost) continue;
             cost = step;
             way = i - back;
           }
-        let jump = least + meets + (isFirst[i] === 1 ? jumpToMeasure : jumpAnywhere);
-        if (jump < cost && best !== i) {
-          jump += Math.abs(measure[i]! - measure[best]!) * jumpPerMeasure + (i > best ? jumpForward : 0);
-          if (jump < cost) {
-            cost = jump;
-            way = best;
-          }
+        if (jump < cost) {
+          cost = jump;
+          way = best;
         }
         if (isAlive) lastAlive = i;
         now[i] = cost;

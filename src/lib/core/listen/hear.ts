@@ -10,6 +10,7 @@ import { momentsByMeasure, playingsOf, playingThatCounts, type Jump, type Playin
 import { median, overallPulse, pulseBefore, type Beat } from './pulse';
 import type { PlayedKey, Take } from './take';
 import { THRESHOLDS } from './thresholds.data';
+import { balanceOf, NO_TOUCH, touchFacts, touchOf, type Balance, type TouchHeard } from './touch-heard';
 
 export interface HearOptions {
   /** One hand alone; null for both. */
@@ -29,7 +30,7 @@ export interface WrongPair {
 }
 
 /** What was heard of one measure, as it is written. */
-export interface MeasureHeard {
+export interface MeasureHeard extends TouchHeard {
   /** Ordinal from 0. */
   readonly measure: number;
   readonly number: string;
@@ -61,6 +62,7 @@ export interface Heard {
   readonly octavesOff: number;
   /** The whole take lay so many semitones off, which no setting explains: its notes are wrong. */
   readonly semitonesOff: number;
+  readonly balance: Balance | null;
 }
 
 /**
@@ -79,7 +81,7 @@ export function hear(
     heardAs(within(expectedOf(score, hand, isUnfolded), range), keys),
   );
   const best = ways.reduce((least, way) => (way.path.cost < least.path.cost ? way : least));
-  return report(score, best);
+  return report(score, best, take.pedal);
 }
 
 function within(expected: Expected, range: HearOptions['range']): Expected {
@@ -149,12 +151,19 @@ function pulsesOf({ steps }: Path, { moments }: Expected): readonly number[] | n
 /** A restart fits at least so many onsets where it goes on. */
 const RESTART_ONSETS = 3;
 
-function report(source: Score, { expected, path, shift }: Way): Heard {
+function report(source: Score, { expected, path, shift }: Way, pedal: Take['pedal']): Heard {
   const { moments, written } = expected;
   const { playings, jumps } = playingsOf(path.steps);
   const isOctave = shift !== 0 && shift % 12 === 0;
   const ranges = momentsByMeasure(expected);
   const timings = new Map(playings.map((playing) => [playing, timingOf(playing, expected, shift)]));
+  const facts = touchFacts(expected);
+  const touches = new Map(
+    playings.map((playing) => [
+      playing,
+      touchOf(playing, expected, facts, timings.get(playing)!.beats, pedal, shift),
+    ]),
+  );
   const passes = source.measures.map((): number[] => []);
   for (const [played, measure] of written.entries()) passes[measure]!.push(played);
   const measures = source.measures.map(({ index, number }): MeasureHeard => {
@@ -180,27 +189,31 @@ function report(source: Score, { expected, path, shift }: Way): Heard {
       ...plain,
       ...notesOf(heard, transposeBack(shift)),
       ...timing.of(own.range),
+      ...touches.get(own.playing)!(own.range),
       isSkipped: false,
       timesPlayed: playings.filter((each) => each.from <= own.range.from && each.to >= own.range.to).length,
     };
   });
   const measureOf = (moment: number) => written[moments[moment]!.measure]!;
+  const longest = longestOf(playings);
   const restarts = jumps.filter(({ from, to }) => to <= from);
   return {
     measures,
-    tempoBpm: tempoOf(playings, timings),
+    tempoBpm: longest && tempoOf(timings.get(longest)!),
     restarts: restarts
       .filter((jump) => isHeld(jump, playings))
       .map(({ from, to }) => ({ atMeasure: measureOf(from), backTo: measureOf(to) })),
     skips: skipsOf(measures),
     octavesOff: isOctave ? shift / 12 : 0,
     semitonesOff: isOctave ? 0 : shift,
+    balance: longest && balanceOf(longest, expected, shift),
   };
 }
 
 const NOTHING_HEARD = {
   ...{ right: 0, wrong: [], missing: [], extra: [], earlyMs: 0, lateMs: 0, handsApartMs: 0, stops: 0 },
   timesPlayed: 0,
+  ...NO_TOUCH,
 } as const;
 
 /** Keys are told as they lie on the keyboard, but a whole octave off is told once, for the take. */
@@ -320,11 +333,14 @@ function beatTicksAt(score: Score, measure: number): number {
   return second && first ? second.at - first.at : TICKS_PER_QUARTER;
 }
 
-function tempoOf(playings: readonly Playing[], timings: ReadonlyMap<Playing, Timing>): number | null {
-  const longest = playings.reduce<Playing | null>(
+function longestOf(playings: readonly Playing[]): Playing | null {
+  return playings.reduce<Playing | null>(
     (most, each) => (most && most.keys.size >= each.keys.size ? most : each),
     null,
   );
-  const pulse = longest && overallPulse(timings.get(longest)!.beats);
+}
+
+function tempoOf({ beats }: Timing): number | null {
+  const pulse = overallPulse(beats);
   return pulse ? Math.round((10 * 60_000) / (pulse * TICKS_PER_QUARTER)) / 10 : null;
 }

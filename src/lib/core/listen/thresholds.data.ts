@@ -15,6 +15,13 @@ export const THRESHOLDS = {
   wrongWithinSemitones: 7,
   pedalLateMs: 150,
   blurredMs: 120,
+  /** Held or let go so much otherwise than written, at least, and by which share of the rest or the note. */
+  heldMs: 150,
+  heldShare: 0.5,
+  letGoShare: 0.6,
+  detachedShare: 0.9,
+  /** The tune is drowned where what goes with it is louder by so many steps of velocity. */
+  drownedBy: 4,
 } as const;
 
 /** Prices of the ways through a score, in notes: one that was played and is not there costs 1. */

@@ -120,6 +120,8 @@ export const api = {
       readonly change: Correction | { readonly kind: 'take-back'; readonly revision: number };
     },
   ) => ask(`/api/pieces/${pieceId}/corrections`, revision, { method: 'POST', body: request }),
+  noteRecording: (pieceId: string, url: string) =>
+    ask(`/api/pieces/${pieceId}/recording`, z.object({}), { method: 'PUT', body: { url } }),
   saveStep: (
     arrangementId: string,
     request: {

@@ -38,6 +38,8 @@ export interface BenchOpening {
   readonly steps: readonly ArrangementStep[];
   readonly pieceId: string;
   readonly sourceRevision: number;
+  /** Where a recording can be heard; empty where none is noted. */
+  readonly recordingUrl: string;
   readonly learners: readonly BenchLearner[];
   readonly rules: ArrangingRules;
 }

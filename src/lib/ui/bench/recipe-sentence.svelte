@@ -270,6 +270,14 @@
     onchoose={(tempo) =>
       bench.work.choose({ tempo: tempo === '' ? null : tempo === 'as-source' ? tempo : Number(tempo) })}
   />
+  {#if bench.work.opening.recordingUrl}
+    <button
+      class="button-word"
+      aria-pressed={recipe.key === null && recipe.tempo === 'as-source'}
+      onclick={() => bench.work.choose({ key: null, octave: 0, tempo: 'as-source' })}>as recorded</button
+    >
+    <a href={bench.work.opening.recordingUrl} target="_blank" rel="noopener noreferrer">hear the recording</a>
+  {/if}
   {#if showsAll || colour !== 'none'}·
     <ChoiceWord
       name="Colour"

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { EngravedLine, FirstLines, PageLines } from '$lib/core/engrave/line';
 import type { Markings } from '$lib/core/engrave/source';
-import { PAPERS, handoutLayout, printsPlainChords, type PaperName } from '$lib/core/engrave/views';
+import { handoutLayout, printsPlainChords } from '$lib/core/engrave/views';
+import { PAPERS, type PaperName } from '$lib/core/handout/papers.data';
 import type { EditionRecord } from '$lib/server/editions';
 import { FINGER_NAMES, type FingerNames } from '$lib/core/learner/reading';
 import { whenLinesCome } from '../engraving/first-lines';

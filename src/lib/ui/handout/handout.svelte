@@ -10,7 +10,7 @@
   import { useEngraver } from '../workers/workers-context.svelte';
   import HandPictures from './hand-pictures.svelte';
   import type { PageLines } from '$lib/core/engrave/line';
-  import { PAPERS, type PaperName } from '$lib/core/engrave/views';
+  import { PAPERS, type PaperName } from '$lib/core/handout/papers.data';
   import { HandoutSession } from './handout-session.svelte';
   import Drawing from '../engraving/drawing.svelte';
   import Choose from '../parts/choose.svelte';

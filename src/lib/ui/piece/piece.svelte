@@ -10,6 +10,7 @@
   import ScoreLines from '../engraving/score-lines.svelte';
   import { tellWidth } from '../engraving/tell-width';
   import { useEngraver } from '../workers/workers-context.svelte';
+  import OverTheLoop from '../improvise/over-the-loop.svelte';
   import LeaveGuard from '../parts/leave-guard.svelte';
   import PlayerBar from '../playback/player-bar.svelte';
   import ArrangementsPanel, { type ArrangementRow } from './arrangements-panel.svelte';
@@ -28,6 +29,7 @@
     fileName: string;
     fileSizeBytes: number;
     format: string;
+    recordingUrl: string;
     arrangements: readonly ArrangementRow[];
     corrections: readonly CorrectionMade[];
     title: string;
@@ -43,6 +45,7 @@
     fileName,
     fileSizeBytes,
     format,
+    recordingUrl,
     arrangements,
     corrections,
     title,
@@ -223,7 +226,7 @@
       {#if piece.analysis && piece.score}
         <Tabs.Root bind:value={tab} class="flex min-h-0 grow flex-col">
           <Tabs.List class="flex border-b border-line" aria-label="What is known">
-            {#each [['key', 'Key'], ['chords', 'Chords'], ['form', 'Form'], ['findings', 'Findings'], ['source', 'Source'], ['arrangements', 'Arrange']] as [value, label] (value)}
+            {#each [['key', 'Key'], ['chords', 'Chords'], ['form', 'Form'], ['findings', 'Findings'], ['freely', 'Play'], ['source', 'Source'], ['arrangements', 'Arrange']] as [value, label] (value)}
               <Tabs.Trigger value={value!} class="tab"
                 >{label}{#if value === 'findings' && findings > 0}<span
                     class="ml-1 rounded-tight bg-rust px-1 text-sm text-white">{findings}</span
@@ -236,8 +239,17 @@
             <Tabs.Content value="chords"><ChordPanel /></Tabs.Content>
             <Tabs.Content value="form"><FormPanel /></Tabs.Content>
             <Tabs.Content value="findings"><FindingsPanel /></Tabs.Content>
+            <Tabs.Content value="freely">
+              {#if piece.known}
+                <OverTheLoop
+                  score={piece.known}
+                  span={piece.range ?? { from: 0, to: piece.known.measures.length - 1 }}
+                  player={piece.player}
+                />
+              {/if}
+            </Tabs.Content>
             <Tabs.Content value="source"
-              ><SourcePanel {pieceId} {fileName} {fileSizeBytes} {format} /></Tabs.Content
+              ><SourcePanel {pieceId} {fileName} {fileSizeBytes} {format} {recordingUrl} /></Tabs.Content
             >
             <Tabs.Content value="arrangements"><ArrangementsPanel {arrangements} /></Tabs.Content>
           </div>

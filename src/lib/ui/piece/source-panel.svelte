@@ -3,6 +3,7 @@
   import { EXPORTS } from '$lib/core/formats/write-score';
   import type { PartUse } from '$lib/core/score/model';
   import { suggestUses } from '$lib/core/score/roles';
+  import { api } from '../api/api';
   import { usePiece } from './piece-session.svelte';
   import Choose from '../parts/choose.svelte';
 
@@ -11,9 +12,10 @@
     fileName: string;
     fileSizeBytes: number;
     format: string;
+    recordingUrl: string;
   }
 
-  const { pieceId, fileName, fileSizeBytes, format }: Props = $props();
+  const { pieceId, fileName, fileSizeBytes, format, recordingUrl }: Props = $props();
   const piece = usePiece();
   const score = $derived(piece.score!);
   const FIELDS = [
@@ -33,6 +35,16 @@
   function setText(field: (typeof FIELDS)[number]['field'], to: string) {
     if (to.trim() === score[field] || (field === 'title' && to.trim() === '')) return;
     void piece.correct({ kind: 'text', field, to: to.trim() });
+  }
+
+  // svelte-ignore state_referenced_locally
+  let recording = $state(recordingUrl);
+  let aboutRecording = $state('');
+
+  async function noteRecording(address: string) {
+    const answer = await api.noteRecording(pieceId, address.trim());
+    if (answer.ok) recording = address.trim();
+    aboutRecording = answer.ok ? '' : answer.message;
   }
 
   function setUse(part: number, staff: number, use: PartUse) {
@@ -59,6 +71,20 @@
     Arranging, copying or performing someone's music may need permission: the law where you are and the rights
     holder decide.
   </p>
+  <label class="field"
+    >Address of a recording<input
+      type="url"
+      value={recording}
+      maxlength="2000"
+      placeholder="https://…"
+      aria-invalid={aboutRecording ? 'true' : undefined}
+      onchange={(event) => void noteRecording(event.currentTarget.value)}
+    />{#if aboutRecording}<span class="fault">{aboutRecording}</span>{/if}</label
+  >
+  {#if recording}<p>
+      <a href={recording} target="_blank" rel="noopener noreferrer">Hear the recording</a>
+      <span class="text-quiet">(opens outside Key Path)</span>
+    </p>{/if}
   {#if staves > 1}
     <div class="grid gap-1">
       <h2>What each staff is for</h2>

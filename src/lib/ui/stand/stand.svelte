@@ -130,7 +130,11 @@
       keeps={opening.mayMark ? [{ label: 'Keep it for the teacher', keep: () => session.keepTake() }] : []}
     />
   {:else if passage}
-    <div class="max-h-[38vh] shrink-0 overflow-y-auto border-t border-line px-4 py-2">
+    <div
+      class="{panel === 'freely'
+        ? 'max-h-[46vh]'
+        : 'max-h-[38vh]'} shrink-0 overflow-y-auto border-t border-line px-4 py-2"
+    >
       <div class="tools mb-2" role="group" aria-label="Below the music">
         {#each [['position', 'Where the hand lies'], ['keys', 'Keys to play on'], ['freely', 'Play freely']] as const as [id, label] (id)}
           <button
@@ -168,6 +172,24 @@
         </div>
       {:else if panel === 'keys'}
         <ScreenKeys {...range} take={session.take} player={session.player} />
+        <div class="mt-2 flex flex-wrap gap-2">
+          <button
+            class="button min-h-11"
+            disabled={session.take.state !== 'idle'}
+            onclick={() => void session.standIn()}>Let the stand-in play</button
+          >
+          <label class="button min-h-11 cursor-pointer focus-within:outline-2"
+            >Bring in a MIDI file …<input
+              type="file"
+              accept=".mid,.midi"
+              class="sr-only"
+              onchange={(event) => {
+                const file = event.currentTarget.files?.[0];
+                if (file) void session.bringIn(file);
+              }}
+            /></label
+          >
+        </div>
       {:else}
         <OverTheLoop score={passage.score} span={passage.span} player={session.player} />
       {/if}
@@ -228,22 +250,6 @@
         aria-pressed={session.take.state === 'listening'}
         onclick={() => void session.listen()}
         >{session.take.state === 'listening' ? 'Listening: stop' : 'Listen to me'}</button
-      >
-      <button
-        class="button min-h-11"
-        disabled={session.take.state !== 'idle'}
-        onclick={() => void session.standIn()}>Stand-in</button
-      >
-      <label class="button min-h-11 cursor-pointer focus-within:outline-2"
-        >MIDI file …<input
-          type="file"
-          accept=".mid,.midi"
-          class="sr-only"
-          onchange={(event) => {
-            const file = event.currentTarget.files?.[0];
-            if (file) void session.bringIn(file);
-          }}
-        /></label
       >
     {/if}
     <span class="basis-full text-sm" role="status">

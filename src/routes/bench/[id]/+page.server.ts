@@ -7,6 +7,7 @@ import { arrangementLines } from '$lib/server/first-lines';
 import { found, FOUND_STATUS } from '$lib/server/found';
 import { bodyOf, listLearners } from '$lib/server/learners';
 import { pageWidthOf } from '$lib/server/page-width';
+import { recordingOf } from '$lib/server/pieces';
 import { studioRules } from '$lib/server/settings';
 import { sentForm } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
@@ -25,6 +26,7 @@ export const load: PageServerLoad = async ({ params, cookies }) => {
     })),
     rules: studioRules().rules,
     steps: stepsToUndo(params.id),
+    recordingUrl: recordingOf(arrangement.pieceId),
     editions: editionsOf(params.id),
     lines: await arrangementLines(arrangement, pageWidthOf(cookies, 'bench')),
   };

@@ -19,6 +19,7 @@
       rules: data.rules,
       pieceId: arrangement.pieceId,
       sourceRevision: arrangement.sourceRevision,
+      recordingUrl: data.recordingUrl,
     }}
     title={arrangement.pieceTitle}
     name={arrangement.name}

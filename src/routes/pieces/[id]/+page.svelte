@@ -18,6 +18,7 @@
     fileName={piece.fileName}
     fileSizeBytes={piece.fileSizeBytes}
     format={piece.summary.format}
+    recordingUrl={piece.recordingUrl}
     arrangements={data.arrangements}
     lines={data.lines}
     corrections={data.corrections}
