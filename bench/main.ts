@@ -4,6 +4,7 @@ import { benchHostile } from './hostile';
 import { benchInk } from './ink';
 import { benchLesson } from './lesson';
 import { benchSound } from './sound';
+import { benchStand } from './stand';
 
 /** The tables by name; `npm run bench -- ink answers` makes only those. */
 const TABLES: Readonly<Record<string, () => Promise<void>>> = {
@@ -18,6 +19,7 @@ const TABLES: Readonly<Record<string, () => Promise<void>>> = {
     console.table(beside);
   },
   ink: async () => console.table(await benchInk()),
+  stand: async () => console.table(await benchStand()),
   sound: async () => console.table(await benchSound()),
   lesson: async () => console.table(await benchLesson()),
 };

@@ -130,6 +130,32 @@ export async function teach(studio: StudioServer, more: Partial<Asking> = {}) {
   return { piece, learner, arrangement, assignment, edition };
 }
 
+/** A learner with two tasks set and a link to the stand; the path of the link. */
+export async function setTasks(
+  studio: StudioServer,
+): Promise<{ readonly path: string; readonly learner: string; readonly task: string }> {
+  const { learner, assignment } = await teach(studio);
+  const started = await askForm(studio, '/?/start', { learnerId: learner, lengthMinutes: '30' });
+  const lesson = new URL(started.headers.location!, studio.url).pathname.split('/').at(-1)!;
+  const task = { assignmentId: assignment, sectionId: 's0', what: 'new', minutes: 5 };
+  const set = await askJson(studio, 'PUT', `/api/lessons/${lesson}`, {
+    ...{ do: 'set', learnerId: learner },
+    tasks: [
+      { ...task, stage: 'right-counts', tempoBpm: 60, sentence: 'Section A, right hand, counting, at 60.' },
+      { ...task, stage: 'together', tempoBpm: 56, sentence: 'Section A, both hands, slowly.' },
+    ],
+  });
+  if (set.status !== 200) throw new Error(`The week was not set: ${set.text}`);
+  const made = await askForm(studio, `/learners/${learner}/links?/make`, {
+    nickname: 'Kit',
+    days: '30',
+    mayMark: 'yes',
+  });
+  const list = await ask(studio, { path: `/learners/${learner}/stand` });
+  const first = /\/stand\/tasks\/([\w-]+)/.exec(list.text)![1]!;
+  return { path: /\/l\/[\w-]{22}/.exec(made.text)![0], learner, task: first };
+}
+
 /** Every route of the application with the methods that it knows, as the folders of the routes name them. */
 export function everyRoute(): readonly {
   readonly route: string;

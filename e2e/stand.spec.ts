@@ -1,28 +1,6 @@
-import { ask, askForm, askJson, teach } from './ask';
+import { ask, askForm, setTasks } from './ask';
 import type { Page } from '@playwright/test';
 import { expect, expectAccessible, test, waitingForLife, type StudioServer } from './studio';
-
-/** A learner with two tasks set and a link to the stand; the path of the link. */
-async function setTasks(studio: StudioServer): Promise<{ readonly path: string; readonly learner: string }> {
-  const { learner, assignment } = await teach(studio);
-  const started = await askForm(studio, '/?/start', { learnerId: learner, lengthMinutes: '30' });
-  const lesson = new URL(started.headers.location!, studio.url).pathname.split('/').at(-1)!;
-  const task = { assignmentId: assignment, sectionId: 's0', what: 'new', minutes: 5 };
-  const set = await askJson(studio, 'PUT', `/api/lessons/${lesson}`, {
-    ...{ do: 'set', learnerId: learner },
-    tasks: [
-      { ...task, stage: 'right-counts', tempoBpm: 60, sentence: 'Section A, right hand, counting, at 60.' },
-      { ...task, stage: 'together', tempoBpm: 56, sentence: 'Section A, both hands, slowly.' },
-    ],
-  });
-  expect(set.status).toBe(200);
-  const made = await askForm(studio, `/learners/${learner}/links?/make`, {
-    nickname: 'Kit',
-    days: '30',
-    mayMark: 'yes',
-  });
-  return { path: /\/l\/[\w-]{22}/.exec(made.text)![0], learner };
-}
 
 test.describe('on a tablet, by touch', () => {
   test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });

@@ -6,7 +6,14 @@ import { expect, expectAccessible, freePort, test, type StudioServer } from './s
 
 const PASSPHRASE = 'harbour lantern seven';
 const OPEN = ['/sign-in', '/l/[token]', '/trust', '/trust/authority.pem'];
-const OF_LEARNERS = ['/stand', '/stand/editions/[id]', '/stand/tasks/[id]', '/stand/api/marks'];
+const OF_LEARNERS = [
+  '/stand',
+  '/stand/editions/[id]',
+  '/stand/tasks/[id]',
+  '/stand/api/marks',
+  '/stand/api/takes',
+  '/stand/api/takes/[id]',
+];
 
 const cookieOf = (answer: Answered) => (answer.headers['set-cookie']?.[0] ?? '').split(';')[0]!;
 
@@ -53,6 +60,7 @@ test('every route is closed to every wrong key', async ({ studio }) => {
     if (OPEN.includes(route)) continue;
     const filled = route
       .replace('[kind]', 'learner')
+      .replace('[task]', learner)
       .replace('[id]', route.includes('editions') ? edition : learner);
     for (const method of methods)
       for (const cookie of wrongKeys) {
@@ -180,13 +188,13 @@ test('the passphrase: asked for on every page, slow after wrong tries, signed ou
   // Nobody is led to another site, and guesses get slower, many at once too.
   const away = await askForm(studio, '/sign-in?to=//evil.example', { passphrase: PASSPHRASE });
   expect(away.headers.location).toBe('/');
+  // All at once, the right one last: however slow the machine is, none waits out the pause of those before it.
+  const guesses = [...Array.from({ length: 12 }, () => 'guess'), PASSPHRASE];
   const tries = await Promise.all(
-    Array.from({ length: 12 }, () => askForm(studio, '/sign-in', { passphrase: 'guess' })),
+    guesses.map((passphrase) => askForm(studio, '/sign-in', { passphrase }).then(({ status }) => status)),
   );
-  expect(tries.map(({ status }) => status).filter((status) => status === 429).length).toBeGreaterThanOrEqual(
-    6,
-  );
-  expect((await askForm(studio, '/sign-in', { passphrase: PASSPHRASE })).status).toBe(429);
+  expect(tries.filter((status) => status === 429).length).toBeGreaterThanOrEqual(7);
+  expect(tries.at(-1)).toBe(429);
 });
 
 test('other names, other sites and other machines are refused', async ({ studio }) => {
@@ -303,6 +311,7 @@ test('what is asked in the wrong shape is refused with a sentence, and never bre
       const path = route
         .replace('[id]', id)
         .replace('[kind]', 'learner')
+        .replace('[task]', learner)
         .replace('[token]', id)
         .replace('[name]', id);
       for (const method of methods) {

@@ -39,6 +39,8 @@
       <a class="button" href="/learners/{learner.id}/record.zip" download data-sveltekit-reload
         >Whole record</a
       >
+      <a class="button" href="/learners/{learner.id}/stand">Stand</a>
+      <a class="button" href="/learners/{learner.id}/takes">Takes</a>
       <a class="button" href="/learners/{learner.id}/links">Links</a>
       <a class="button" href="/learners/{learner.id}/profile">Hands and ways</a>
       <RecordMenu
