@@ -8,11 +8,14 @@ import { handOfStage } from '../../core/practice/stage-hand';
 import { findEdition } from '../editions';
 import { standLines } from '../first-lines';
 import { found } from '../found';
-import type { Learner } from '../learners';
+import { findLearner, type Learner } from '../learners';
 import { learnersInPractice } from '../learner-practice';
 import { tasksOf } from '../lessons';
 import { practiceWays, studioNow } from '../practice-ways';
+import { USUAL_WIDTHS } from '../page-width';
 import { listTakes } from '../takes';
+import { aside } from '../work/aside';
+import { isWorkOver } from '../work/pool';
 
 /** More help than this is read by nobody who is about to play. */
 const MOST_CUES = 3;
@@ -121,6 +124,24 @@ async function wholeLines(lines: Promise<PageLines>): Promise<PageLines> {
   const { kept, coming } = await lines;
   const drawn = kept ?? (await coming);
   return drawn && drawn.lines.length > 0 ? { kept: drawn, coming: null } : { kept: null, coming: null };
+}
+
+/** Draws the lines of what was set, while nothing else is to be done, so that they stand there when the learner looks. */
+export function drawStandAhead(learnerId: string, nowMs: number): void {
+  aside(`drawing the stand of ${learnerId}`, async () => {
+    const learner = findLearner(learnerId);
+    if (!learner) return;
+    for (const { id: taskId } of tasksOf(learnerId)?.tasks ?? []) {
+      if (isWorkOver()) return;
+      const view = {
+        mayMark: false,
+        base: '',
+        outboxName: '',
+        widthOf: (name: 'stand' | 'stand-large') => USUAL_WIDTHS[name],
+      };
+      await standTask({ learner, taskId, ...view }, nowMs);
+    }
+  });
 }
 
 export type StandTask = NonNullable<Awaited<ReturnType<typeof standTask>>>;

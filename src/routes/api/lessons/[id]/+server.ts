@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { PLAN_KINDS } from '$lib/core/practice/plan-state';
 import { STAGE_IDS } from '$lib/core/practice/stages.data';
 import { endLesson, findLesson, noteLesson, setTasks } from '$lib/server/lessons';
+import { drawStandAhead } from '$lib/server/stand/stand-task';
 import type { RequestHandler } from './$types';
 
 const body = z.discriminatedUnion('do', [
@@ -46,6 +47,7 @@ export const PUT: RequestHandler = async ({ params, request }) => {
       asked.tasks.map((task) => ({ ...task, learnerId: asked.learnerId })),
     );
     if (!set.ok) return json({ message: set.message }, { status: 404 });
+    drawStandAhead(asked.learnerId, Date.now());
   }
   return json({});
 };
