@@ -1,6 +1,6 @@
 import { ask, askForm, setTasks } from './ask';
 import type { Page } from '@playwright/test';
-import { expect, expectAccessible, test, waitingForLife, type StudioServer } from './studio';
+import { expect, expectAccessible, test, waitingForLife } from './studio';
 
 test.describe('on a tablet, by touch', () => {
   test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });

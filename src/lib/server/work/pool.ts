@@ -13,6 +13,10 @@ const LIMITS = {
   print: { lane: 'music', seconds: 60 },
   write: { lane: 'music', seconds: 30 },
   engrave: { lane: 'lines', seconds: 60 },
+  sheets: { lane: 'lines', seconds: 120 },
+  pdf: { lane: 'lines', seconds: 120 },
+  mei: { lane: 'music', seconds: 30 },
+  lineFiles: { lane: 'lines', seconds: 60 },
 } as const satisfies Readonly<Record<keyof Tasks, { lane: 'music' | 'lines'; seconds: number }>>;
 /** The tasks as one file, built beside the server. */
 const TASKS = 'build/work/tasks.js';

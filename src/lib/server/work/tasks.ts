@@ -8,6 +8,8 @@ import type { ArrangeFor } from '../../core/arrange/arrange-for';
 import type { ArrangementDocument } from '../../core/document/document';
 import { engraveLine, type Toolkit } from '../../core/engrave/engrave-line';
 import type { EngraveOptions, FirstLines, LayoutRequest } from '../../core/engrave/line';
+import { meiDocument } from '../../core/engrave/mei-document';
+import { paperSvg } from '../../core/engrave/paper-svg';
 import { planLines, planPassage } from '../../core/engrave/plan-lines';
 import { prepareEngraving } from '../../core/engrave/source';
 import { formatOf, readScore } from '../../core/formats/read-score';
@@ -16,6 +18,9 @@ import { writeScore, type ExportFormat } from '../../core/formats/write-score';
 import { freezeEdition, type Edition } from '../../core/handout/edition';
 import { arrangementMusicXml } from '../../core/handout/export';
 import { fingerprintOf } from '../../core/handout/fingerprint';
+import type { Printed } from '../../core/sheets/page';
+import { printSheets } from '../../core/sheets/print-sheets';
+import type { SheetTask } from '../../core/sheets/task';
 import { asOnePart } from '../../core/score/one-part';
 import { MOST_TITLE } from '../../core/text/names';
 import type { PieceMakeup } from '../../core/score/makeup';
@@ -137,6 +142,40 @@ export async function engrave({ of, layout, options, count }: LineTask): Promise
   return { lines, source };
 }
 
+/** The pages of a handout, as the screen shows them and the file has them. */
+export async function sheets(task: SheetTask): Promise<Printed> {
+  const toolkit = await engraver();
+  return printSheets(task, (mei, options) => engraveLine(toolkit, mei, options));
+}
+
+/** An edition as MEI. */
+export function mei({ score, counts }: Pick<Edition, 'score' | 'counts'>): Uint8Array<ArrayBuffer> {
+  return new Uint8Array(new TextEncoder().encode(meiDocument(asOnePart(score), counts)));
+}
+
+/** Each line of an edition as a picture by itself, for worksheets. */
+export async function lineFiles({
+  score,
+  counts,
+  layout,
+  options,
+}: Pick<Edition, 'score' | 'counts'> & {
+  readonly layout: LayoutRequest;
+  readonly options: EngraveOptions;
+}): Promise<readonly { readonly from: number; readonly to: number; readonly svg: string }[]> {
+  const toolkit = await engraver();
+  return planLines(score, counts, layout).plans.map(({ mei: source, range }) => ({
+    ...range,
+    svg: paperSvg(engraveLine(toolkit, source, options).svg, () => null),
+  }));
+}
+
+/** Handouts as one file (PDF). */
+export async function pdf(handouts: readonly Printed[]): Promise<Uint8Array<ArrayBuffer>> {
+  const { writePdf } = await import('./paper/pdf');
+  return writePdf(handouts);
+}
+
 interface Music {
   readonly score: Score;
   readonly counts: Edition['counts'];
@@ -173,4 +212,8 @@ export type Tasks = {
   readonly print: typeof print;
   readonly write: typeof write;
   readonly engrave: typeof engrave;
+  readonly sheets: typeof sheets;
+  readonly pdf: typeof pdf;
+  readonly mei: typeof mei;
+  readonly lineFiles: typeof lineFiles;
 };

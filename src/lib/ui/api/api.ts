@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { documentSchema, type ArrangementDocument } from '$lib/core/document/document';
 import type { ArrangementStep } from '$lib/core/document/steps';
+import type { SheetChoices } from '$lib/core/handout/sheet-choices';
 import type { HandName } from '$lib/core/hands/hand';
 import type { Take } from '$lib/core/listen/take';
 import { rulesSchema, type ArrangingRules } from '$lib/core/ladder/rules';
@@ -8,6 +9,7 @@ import type { PLAIN_MARK, PracticeEntry } from '$lib/core/practice/register';
 import type { WeekTask } from '$lib/core/practice/week-tasks';
 import type { Correction } from '$lib/core/score/corrections';
 import type { Score } from '$lib/core/score/model';
+import type { Printed } from '$lib/core/sheets/page';
 
 /** What an answer of our own server comes to: the value, or why there is none, in words for the page. */
 export type Answer<T> =
@@ -60,6 +62,29 @@ async function ask<T>(
   if (status >= 502 && words === undefined) return { ok: false, code: 'unreachable', message: UNREACHABLE };
   const message = words ?? NOT_UNDERSTOOD;
   return { ok: false, code: 'refused', status, message, body: answer };
+}
+
+/** Asks for a file: what comes is as it is, or why there is none. */
+async function askFile(url: string, body: unknown): Promise<Answer<Blob>> {
+  const headers = { 'content-type': 'application/json' };
+  const response = await fetch(url, { method: 'POST', headers, body: JSON.stringify(body) }).catch(
+    () => null,
+  );
+  if (!response) return { ok: false, code: 'unreachable', message: UNREACHABLE };
+  if (response.ok) return { ok: true, value: await response.blob() };
+  const answer: unknown = await response.json().catch(() => null);
+  const message = said.safeParse(answer).data?.message ?? NOT_UNDERSTOOD;
+  return { ok: false, code: 'refused', status: response.status, message, body: answer };
+}
+
+/** Pages are made by our own server, item by item; here only their outline is checked. */
+const printedOutline = z
+  .object({ widthMm: z.number(), heightMm: z.number(), pages: z.array(z.unknown()) })
+  .loose() as unknown as z.ZodType<Printed>;
+
+export interface HandoutAsked {
+  readonly learnerId: string | null;
+  readonly choices: SheetChoices;
 }
 
 /** A score comes from a row that the server has checked; here only its outline is. */
@@ -138,6 +163,12 @@ export const api = {
     base: string,
     mark: Pick<EntryToLog, 'id' | 'assignmentId' | 'sectionId' | 'stage' | 'kind' | 'tempoBpm'>,
   ) => ask(`${base}/api/marks`, z.object({}), { method: 'POST', body: mark }),
+  printPages: (editionId: string, asked: HandoutAsked, signal?: AbortSignal) =>
+    ask<Printed>(`/api/handouts/${editionId}/pages`, printedOutline, {
+      ...{ method: 'POST', body: asked },
+      ...(signal ? { signal } : {}),
+    }),
+  printFile: (editionId: string, asked: HandoutAsked) => askFile(`/api/handouts/${editionId}/pdf`, asked),
   /** `url`: whose takes they are. */
   keepTake: (url: string, take: TakeToKeep) => ask(url, made, { method: 'POST', body: take }),
   take: (url: string) => ask<Take>(url, takeOutline),

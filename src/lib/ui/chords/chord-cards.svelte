@@ -9,10 +9,10 @@
   import MiniStaff from '../engraving/mini-staff.svelte';
   import PlayFreely from '../improvise/play-freely.svelte';
   import KeyboardPicture from '../parts/keyboard-picture.svelte';
-  import { staffScore } from '../piece/small-scores';
+  import { staffScore } from '$lib/core/sheets/small-scores';
   import { Player } from '../playback/player.svelte';
   import { useArranger, useEngraver } from '../workers/workers-context.svelte';
-  import { inversionsOf, overBass } from './inversions';
+  import { inversionsOf, overBass } from '$lib/core/sheets/inversions';
   import Choose from '../parts/choose.svelte';
 
   const arranger = useArranger();

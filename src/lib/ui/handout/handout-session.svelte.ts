@@ -1,138 +1,97 @@
-import { z } from 'zod';
-import type { EngravedLine, FirstLines, PageLines } from '$lib/core/engrave/line';
-import type { Markings } from '$lib/core/engrave/source';
-import { handoutLayout, printsPlainChords } from '$lib/core/engrave/views';
-import { PAPERS, type PaperName } from '$lib/core/handout/papers.data';
-import type { EditionRecord } from '$lib/server/editions';
-import { FINGER_NAMES, type FingerNames } from '$lib/core/learner/reading';
-import { whenLinesCome } from '../engraving/first-lines';
-import { tellWidth } from '../engraving/tell-width';
+import { sheetChoicesSchema, type SheetChoices } from '$lib/core/handout/sheet-choices';
+import { SHEET_IDS, type SheetId } from '$lib/core/handout/sheets.data';
+import type { Printed } from '$lib/core/sheets/page';
+import { api } from '../api/api';
 import { remembered } from '../parts/remembered';
-import { useArranger } from '../workers/workers-context.svelte';
-import type { Engraver } from '../workers/engraver';
-import { paginate } from './paginate';
 
-interface PrintedLine {
-  readonly from: number;
-  readonly svg: string;
-  readonly heightMm: number;
+/** A choice of a moment is waited for before pages are made anew. */
+const PAUSE_MS = 250;
+
+export interface HandoutOpening {
+  readonly editionId: string;
+  readonly learnerId: string | null;
+  readonly choices: SheetChoices;
 }
 
-/** Millimetres taken from a sheet's edges, and by the title and the foot. Matches the sheet's padding. */
-const EDGES_MM = { topAndBottom: 23, title: 24, foot: 8, betweenLines: 3.2 } as const;
-/** What is a matter of paper and learner, as it was last chosen. */
-const PRINTING = remembered(
-  'handout',
-  z.object({
-    fingerNames: z.enum(['none', ...(Object.keys(FINGER_NAMES) as FingerNames[])]),
-    showsPictures: z.boolean(),
-    showsCues: z.boolean(),
-  }),
-  { fingerNames: 'none', showsPictures: false, showsCues: false } as const,
-);
-
-/** Choices and pages of one printed edition; the choices are kept for the next time in this browser. */
+/** Which sheets a handout has, in which order and how they are printed, and its pages. */
 export class HandoutSession {
-  paper = $state<PaperName>('a4');
-  isLarge = $state(false);
-  showsFingers = $state(true);
-  showsCounts = $state(true);
-  showsChords = $state(true);
-  /** The rung plays seventh chords as triads, and the edition says so. */
-  arePlainChords = $state(false);
-  showsPedal = $state(true);
-  fingerNames = $state<FingerNames | 'none'>('none');
-  showsPictures = $state(false);
-  showsCues = $state(false);
-  pages = $state.raw<readonly (readonly PrintedLine[])[]>([]);
-  /** Whether every line is drawn; until then the first ones stand there. */
-  areAllPages = $state(false);
+  choices = $state.raw<SheetChoices>() as SheetChoices;
+  /** Every sheet there is, those that are printed among the others, in their order. */
+  order = $state.raw<readonly SheetId[]>([]);
+  printed = $state.raw<Printed | null>(null);
+  isWorking = $state(false);
   problem = $state('');
-  readonly size = $derived(PAPERS[this.paper]);
-  readonly markings = $derived<Markings>({
-    fingers: this.showsFingers,
-    counts: this.showsCounts,
-    chordSymbols: this.showsChords,
-    ...(this.arePlainChords ? { arePlainChords: true } : {}),
-    lyrics: true,
-    pedal: this.showsPedal,
-  });
-  readonly #arranger = useArranger();
+  readonly #kept = remembered('handout-sheets', sheetChoicesSchema.nullable(), null);
   #abort: AbortController | null = null;
+  #timer: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(
-    private readonly edition: EditionRecord,
-    private readonly engraver: Engraver,
-    private readonly came: PageLines,
-    /** On what this browser printed last. */
-    sheet: { readonly paper: PaperName; readonly isLarge: boolean },
-  ) {
-    const { recipe } = edition.frozen;
-    this.showsCounts = recipe.counts === 'shown';
-    this.showsFingers = recipe.fingers !== 'hidden';
-    this.showsChords = recipe.chordSymbols !== 'hidden';
-    this.arePlainChords = printsPlainChords(recipe);
-    this.paper = sheet.paper;
-    this.isLarge = sheet.isLarge;
-    const kept = PRINTING.read();
-    this.fingerNames = kept.fingerNames;
-    this.showsPictures = kept.showsPictures;
-    this.showsCues = kept.showsCues;
-    if (came.kept) this.#showFirst(came.kept);
+  constructor(readonly opening: HandoutOpening) {
+    this.choices = opening.choices;
+    const { sheets } = opening.choices;
+    this.order = [...sheets, ...SHEET_IDS.filter((id) => !sheets.includes(id))];
   }
 
-  /** Keeps what is a matter of paper and learner; what is printed with the notes follows the edition. */
-  remember(): void {
-    const { fingerNames, showsPictures, showsCues } = this;
-    PRINTING.write({ fingerNames, showsPictures, showsCues });
+  /** Where it is for nobody in particular, this browser remembers what was chosen. */
+  takeRemembered(): void {
+    const kept = this.opening.learnerId === null ? this.#kept.read() : null;
+    if (!kept) return;
+    const { sheets, paper, noteSize, measuresALine, octaves, largeWords } = kept;
+    this.order = [...sheets, ...SHEET_IDS.filter((id) => !sheets.includes(id))];
+    this.choose({ sheets, paper, noteSize, measuresALine, octaves, largeWords });
   }
 
-  async layOut(paper: PaperName, isLarge: boolean, markings: Markings): Promise<void> {
+  choose(change: Partial<SheetChoices>): void {
+    this.choices = { ...this.choices, ...change };
+    if (this.opening.learnerId === null) this.#kept.write(this.choices);
+    clearTimeout(this.#timer);
+    this.#timer = setTimeout(() => void this.#print(), PAUSE_MS);
+  }
+
+  toggle(id: SheetId): void {
+    const { sheets } = this.choices;
+    const isOn = sheets.includes(id);
+    // A handout of nothing is none: the last sheet stays.
+    if (isOn && sheets.length === 1) return;
+    this.choose({ sheets: this.order.filter((each) => (each === id ? !isOn : sheets.includes(each))) });
+  }
+
+  reorder(order: readonly SheetId[]): void {
+    this.order = order;
+    this.choose({ sheets: order.filter((id) => this.choices.sheets.includes(id)) });
+  }
+
+  move(id: SheetId, by: 1 | -1): void {
+    const at = this.order.indexOf(id);
+    const to = at + by;
+    if (to < 0 || to >= this.order.length) return;
+    const order = [...this.order];
+    [order[at], order[to]] = [order[to]!, order[at]!];
+    this.reorder(order);
+  }
+
+  async #print(): Promise<void> {
     this.#abort?.abort();
     const abort = new AbortController();
     this.#abort = abort;
-    const { layout, options } = handoutLayout(paper, isLarge, markings);
-    tellWidth('handout', `${paper}-${isLarge ? 'large' : 'normal'}`);
-    this.areAllPages = false;
-    try {
-      void whenLinesCome(this.came, options, (first) => {
-        if (!abort.signal.aborted && this.pages.length === 0) this.#showFirst(first);
-      });
-      const { score, counts } = this.edition.frozen;
-      const plans = await this.#arranger.layOut(score, counts, layout);
-      const engraved = await Promise.all(
-        plans.map((plan, index) => this.engraver.engrave(plan.mei, options, index, abort.signal)),
-      );
-      if (abort.signal.aborted) return;
-      this.#show(engraved.flatMap((system, index) => (system ? [{ plan: plans[index]!, system }] : [])));
-      this.areAllPages = true;
-      this.problem = '';
-    } catch {
-      this.problem = 'The pages could not be laid out. Load the page again.';
-    }
+    this.isWorking = true;
+    const { editionId, learnerId } = this.opening;
+    const answer = await api.printPages(editionId, { learnerId, choices: this.choices }, abort.signal);
+    if (abort.signal.aborted) return;
+    this.isWorking = false;
+    this.problem = answer.ok ? '' : answer.message;
+    if (answer.ok) this.printed = answer.value;
   }
 
-  #showFirst(first: FirstLines): void {
-    this.engraver.takeOver(first);
-    this.#show(first.lines);
-  }
-
-  #show(engraved: readonly EngravedLine[]): void {
-    const { unitsPerMm } = handoutLayout(this.paper, this.isLarge, this.markings);
-    const lines = engraved.map(({ plan, system }): PrintedLine => ({
-      from: plan.range.from,
-      svg: system.svg,
-      heightMm: system.height / unitsPerMm,
-    }));
-    const room = this.size.heightMm - EDGES_MM.topAndBottom - EDGES_MM.foot;
-    this.pages = paginate(
-      lines,
-      { firstPage: room - EDGES_MM.title, otherPages: room, between: EDGES_MM.betweenLines },
-      (line) => line.heightMm,
-    );
+  /** The file of the pages as they are chosen. */
+  async file(): Promise<Blob | null> {
+    const { editionId, learnerId } = this.opening;
+    const answer = await api.printFile(editionId, { learnerId, choices: this.choices });
+    this.problem = answer.ok ? '' : answer.message;
+    return answer.ok ? answer.value : null;
   }
 
   dispose(): void {
+    clearTimeout(this.#timer);
     this.#abort?.abort();
   }
 }

@@ -2,204 +2,167 @@
   import Download from '@lucide/svelte/icons/download';
   import Printer from '@lucide/svelte/icons/printer';
   import { onMount } from 'svelte';
-  import { keyLabel } from '$lib/core/pitch/key';
-  import type { EditionRecord } from '$lib/server/editions';
+  import { goto } from '$app/navigation';
   import { EXPORTS } from '$lib/core/formats/write-score';
-  import { CAUTIONS } from '$lib/core/care/cautions.data';
-  import { FINGER_NAMES, type FingerNames } from '$lib/core/learner/reading';
-  import { useEngraver } from '../workers/workers-context.svelte';
-  import HandPictures from './hand-pictures.svelte';
-  import type { PageLines } from '$lib/core/engrave/line';
   import { PAPERS, type PaperName } from '$lib/core/handout/papers.data';
-  import { HandoutSession } from './handout-session.svelte';
-  import Drawing from '../engraving/drawing.svelte';
+  import { NOTE_SIZES, type NoteSize } from '$lib/core/handout/sheets.data';
+  import type { Printed } from '$lib/core/sheets/page';
   import Choose from '../parts/choose.svelte';
+  import { HandoutSession, type HandoutOpening } from './handout-session.svelte';
+  import Pages from './pages.svelte';
+  import SheetList from './sheet-list.svelte';
 
   interface Props {
-    edition: EditionRecord;
-    /** The first lines as the server draws them. */
-    lines: PageLines;
-    sheet: { readonly paper: PaperName; readonly isLarge: boolean };
-    /** Whether it can be taken away as a file: the teacher can. */
-    hasExports?: boolean;
+    opening: HandoutOpening & { readonly title: string; readonly editionNumber: number };
+    /** The pages as they were chosen last; they may still be on their way. */
+    pages: Promise<Printed | null>;
+    learners: readonly { readonly id: string; readonly name: string }[];
   }
 
-  const { edition, lines, sheet, hasExports = true }: Props = $props();
+  const { opening, pages, learners }: Props = $props();
+  // A handout is opened once for a learner; the page is made anew for another.
   // svelte-ignore state_referenced_locally
-  const session = new HandoutSession(edition, useEngraver(), lines, sheet);
+  const session = new HandoutSession(opening);
+  let isWriting = $state(false);
 
-  onMount(() => () => session.dispose());
-
-  $effect(() => {
-    void session.layOut(session.paper, session.isLarge, session.markings);
+  onMount(() => {
+    session.isWorking = true;
+    void pages.then((first) => {
+      session.isWorking = false;
+      session.printed ??= first;
+      if (!first) session.problem = 'The pages could not be laid out. Load the page again.';
+      session.takeRemembered();
+    });
+    return () => session.dispose();
   });
 
-  const notes = $derived(edition.frozen.notes ?? null);
-  const hasExtras = $derived(notes !== null && (session.showsPictures || session.showsCues));
-  const pageCount = $derived(session.pages.length + (hasExtras ? 1 : 0));
-  $effect(() => session.remember());
+  async function savePdf() {
+    isWriting = true;
+    const file = await session.file();
+    isWriting = false;
+    if (!file) return;
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(file);
+    link.download = `${opening.title}.pdf`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  }
 
-  const composer = $derived(edition.frozen.score.composer);
+  const MARKINGS = [
+    ['fingers', 'Fingers'],
+    ['counts', 'Counts'],
+    ['chordSymbols', 'Chord letters'],
+    ['pedal', 'Pedal'],
+    ['noteNames', 'Names of the notes'],
+    ['largeWords', 'Large words'],
+  ] as const;
+  const MORE = [
+    ...Object.entries(EXPORTS).map(([format, { label }]) => ({ format, label: label as string })),
+    { format: 'mei', label: 'MEI' },
+    { format: 'zip', label: 'All as a zip' },
+  ];
 </script>
 
-<div
-  class="screen-only sticky top-0 z-10 flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-line bg-paper px-4 py-2"
->
-  <h1 class="text-lg">
-    {edition.pieceTitle} <span class="font-normal text-quiet">· edition {edition.number}</span>
-  </h1>
-  <Choose
-    label="Paper"
-    bind:value={session.paper}
-    choices={Object.entries(PAPERS).map(([name, { label }]) => ({ value: name as PaperName, label }))}
-  />
-  <label class="flex items-center gap-1.5"
-    ><input type="checkbox" bind:checked={session.isLarge} />Large notes</label
+<div class="grid lg:grid-cols-[19rem_1fr]">
+  <aside
+    class="screen-only grid content-start gap-4 border-r border-line bg-ground p-4 lg:sticky lg:top-0 lg:h-[calc(100dvh-3rem)] lg:overflow-y-auto"
+    aria-label="What is printed"
   >
-  <label class="flex items-center gap-1.5"
-    ><input type="checkbox" bind:checked={session.showsFingers} />Fingers</label
-  >
-  <label class="flex items-center gap-1.5"
-    ><input type="checkbox" bind:checked={session.showsCounts} />Counts</label
-  >
-  <label class="flex items-center gap-1.5"
-    ><input type="checkbox" bind:checked={session.showsChords} />Chord letters</label
-  >
-  <label class="flex items-center gap-1.5"
-    ><input type="checkbox" bind:checked={session.showsPedal} />Pedal</label
-  >
-  <Choose
-    label="Finger names"
-    bind:value={session.fingerNames}
-    choices={[
-      { value: 'none', label: 'none' },
-      ...Object.entries(FINGER_NAMES).map(([value, label]) => ({ value: value as FingerNames, label })),
-    ]}
-  />
-  {#if notes}
-    <label class="flex items-center gap-1.5"
-      ><input
-        type="checkbox"
-        bind:checked={session.showsPictures}
-        disabled={notes.pictures.length === 0}
-      />Keyboard pictures</label
-    >
-    <label class="flex items-center gap-1.5"
-      ><input
-        type="checkbox"
-        bind:checked={session.showsCues}
-        disabled={notes.cues.length === 0}
-      />Cues</label
-    >
-  {/if}
-  <div class="ml-auto flex gap-2">
-    {#if hasExports}
-      {#each Object.entries(EXPORTS) as [format, { label }] (format)}
-        <a class="button" href="/api/editions/{edition.id}/export?format={format}" data-sveltekit-reload
-          ><Download size={17} aria-hidden="true" />{label}</a
+    <h1 class="text-lg">
+      {opening.title} <span class="font-normal text-quiet">· edition {opening.editionNumber}</span>
+    </h1>
+    <div class="flex flex-wrap gap-2">
+      <button class="button button-main" onclick={() => void savePdf()} disabled={isWriting}
+        ><Download size={17} aria-hidden="true" />{isWriting ? 'Writing …' : 'PDF'}</button
+      >
+      <button class="button" onclick={() => window.print()} disabled={!session.printed || session.isWorking}
+        ><Printer size={17} aria-hidden="true" />Print</button
+      >
+    </div>
+    <Choose
+      look="above"
+      label="For"
+      value={opening.learnerId ?? ''}
+      choices={[
+        { value: '', label: 'nobody in particular' },
+        ...learners.map(({ id, name }) => ({ value: id, label: name })),
+      ]}
+      onchoose={(id: string) =>
+        void goto(`/handouts/${opening.editionId}${id ? `?learner=${id}` : ''}`, { invalidateAll: true })}
+    />
+    <section>
+      <h2 class="mb-1">Sheets</h2>
+      <SheetList {session} />
+    </section>
+    <section class="grid gap-2">
+      <h2>How it is printed</h2>
+      <Choose
+        look="above"
+        label="Paper"
+        value={session.choices.paper}
+        choices={Object.entries(PAPERS).map(([value, { label }]) => ({
+          value: value as PaperName,
+          label: label as string,
+        }))}
+        onchoose={(paper: PaperName) => session.choose({ paper })}
+      />
+      <Choose
+        look="above"
+        label="Notes"
+        value={session.choices.noteSize}
+        choices={Object.entries(NOTE_SIZES).map(([value, { label, staffMm }]) => ({
+          value: value as NoteSize,
+          label: `${label}: a staff ${staffMm} mm high`,
+        }))}
+        onchoose={(noteSize: NoteSize) => session.choose({ noteSize })}
+      />
+      <Choose
+        look="above"
+        label="Measures on a line, at most"
+        value={session.choices.measuresALine ?? 0}
+        choices={[0, 1, 2, 3, 4, 5, 6].map((value) => ({
+          value,
+          label: value === 0 ? 'as many as fit' : String(value),
+        }))}
+        onchoose={(count: number) => session.choose({ measuresALine: count === 0 ? null : count })}
+      />
+      <Choose
+        look="above"
+        label="Scale over"
+        value={session.choices.octaves}
+        choices={[
+          { value: 1 as const, label: 'one octave' },
+          { value: 2 as const, label: 'two octaves' },
+        ]}
+        onchoose={(octaves: 1 | 2) => session.choose({ octaves })}
+      />
+      {#each MARKINGS as [field, label] (field)}
+        <label class="flex items-center gap-2"
+          ><input
+            type="checkbox"
+            checked={session.choices[field]}
+            onchange={(event) => session.choose({ [field]: event.currentTarget.checked })}
+          />{label}</label
         >
-      {/each}{/if}
-    <button class="button button-main" onclick={() => window.print()} disabled={!session.areAllPages}
-      ><Printer size={17} aria-hidden="true" />Print</button
-    >
+      {/each}
+    </section>
+    <section>
+      <h2 class="mb-1">Take it out</h2>
+      <p class="flex flex-wrap gap-x-3 gap-y-1">
+        {#each MORE as { format, label } (format)}
+          <a href="/api/editions/{opening.editionId}/export?format={format}" data-sveltekit-reload download
+            >{label}</a
+          >
+        {/each}
+      </p>
+    </section>
+    <p class="text-sm"><a href="/handouts/class">Print for several learners in one file</a></p>
+  </aside>
+  <div aria-live="polite">
+    {#if session.problem}<p class="notice notice-fault m-4" role="alert">{session.problem}</p>{/if}
+    {#if session.isWorking}<p class="screen-only p-4 text-quiet" role="status">Laying out the pages …</p>{/if}
+    {#if session.printed}
+      <div class={session.isWorking ? 'opacity-60' : ''}><Pages printed={session.printed} /></div>
+    {/if}
   </div>
 </div>
-{#if session.problem}<p class="notice notice-fault m-4" role="alert">{session.problem}</p>{/if}
-{#if !session.areAllPages && !session.problem}<p class="p-4 text-quiet" role="status">
-    Laying out the pages …
-  </p>{/if}
-<div class="sheets" data-ready={session.areAllPages}>
-  {#each session.pages as lines, page (page)}
-    <article
-      class="sheet"
-      data-paper={session.paper}
-      style:width="{session.size.widthMm}mm"
-      style:--sheet-height="{session.size.heightMm}mm"
-      aria-label="Page {page + 1}"
-    >
-      {#if page === 0}
-        <header class="mb-3">
-          <h2 class="text-center text-2xl">{edition.pieceTitle}</h2>
-          <p class="flex justify-between text-sm">
-            <span>{keyLabel(edition.frozen.key)}</span><span>{composer}</span>
-          </p>
-          {#if session.fingerNames !== 'none'}
-            <p class="text-sm">
-              Fingers: {FINGER_NAMES[session.fingerNames]
-                .split(session.fingerNames === 'numbers' ? ' ' : ', ')
-                .map((name, index) => (session.fingerNames === 'numbers' ? name : `${index + 1} ${name}`))
-                .join(', ')}, from the thumb out in both hands.
-            </p>
-          {/if}
-        </header>
-      {/if}
-      {#each lines as line (line.from)}
-        <div class="music mb-3">
-          <Drawing svg={line.svg} />
-        </div>
-      {/each}
-      <footer class="mt-auto flex justify-between text-xs">
-        <span>{edition.frozen.score.rights}</span>
-        <span>{edition.pieceTitle}, edition {edition.number}, page {page + 1} of {pageCount}</span>
-      </footer>
-    </article>
-  {/each}
-  {#if hasExtras && notes && session.areAllPages}
-    <article
-      class="sheet"
-      data-paper={session.paper}
-      style:width="{session.size.widthMm}mm"
-      style:--sheet-height="{session.size.heightMm}mm"
-      aria-label="Page {pageCount}"
-    >
-      {#if session.showsPictures}<HandPictures pictures={notes.pictures} />{/if}
-      {#if session.showsCues}
-        <h2 class="mt-4 mb-1 text-lg">What to look out for</h2>
-        <ul class="text-sm">
-          {#each notes.cues as { place, text } (place + text)}
-            <li class="border-b border-line py-1"><strong>{place}.</strong> {text}</li>
-          {/each}
-        </ul>
-      {/if}
-      <footer class="mt-auto flex justify-between text-xs">
-        <span>{CAUTIONS.loose} {CAUTIONS.reach}</span>
-        <span>{edition.pieceTitle}, edition {edition.number}, page {pageCount} of {pageCount}</span>
-      </footer>
-    </article>
-  {/if}
-</div>
-
-<style>
-  .sheets {
-    display: grid;
-    justify-content: center;
-    gap: 1.5rem;
-    padding: 1.5rem;
-  }
-  .sheet {
-    display: flex;
-    flex-direction: column;
-    box-sizing: border-box;
-    height: var(--sheet-height);
-    padding: 13mm 14mm 10mm;
-    background: white;
-    color: black;
-    box-shadow: 0 2px 12px rgb(10 40 48 / 0.2);
-    overflow: hidden;
-  }
-  @media print {
-    .sheets {
-      display: block;
-      padding: 0;
-    }
-    .sheet {
-      /* A hair less than the paper, or rounding starts a page that stays empty. */
-      height: calc(var(--sheet-height) - 1mm);
-      box-shadow: none;
-      break-after: page;
-    }
-    .sheet:last-child {
-      break-after: auto;
-    }
-  }
-</style>

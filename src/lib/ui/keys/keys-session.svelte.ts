@@ -13,7 +13,7 @@ import {
   type KeyTerm,
   type RankedKey,
 } from '$lib/core/keys/rank-keys';
-import { pianoKeyName } from '../parts/piano-key-name';
+import { pianoKeyName } from '$lib/core/pitch/key-name';
 import { midiOf, readPitch } from '$lib/core/pitch/pitch';
 import type { SourceView } from '$lib/core/analyse/source-view';
 import type { ArrangedView } from '$lib/workers/protocol';

@@ -2,7 +2,7 @@
   import type { VoiceRange } from '$lib/core/learner/voice';
 
   import type { RankedKey } from '$lib/core/keys/rank-keys';
-  import { pianoKeyName } from '../parts/piano-key-name';
+  import { pianoKeyName } from '$lib/core/pitch/key-name';
 
   interface Props {
     voice: VoiceRange | null;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { pianoKeyName } from './piano-key-name';
+  import { pianoKeyName } from '$lib/core/pitch/key-name';
 
   interface Props {
     /** Lowest and highest key shown, MIDI numbers; widened to whole white keys. */

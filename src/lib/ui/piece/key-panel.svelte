@@ -1,7 +1,7 @@
 <script lang="ts">
   import { ALL_KEYS, keyLabel, keyName, scaleOf } from '$lib/core/pitch/key';
   import { spellingLabel } from '$lib/core/pitch/pitch';
-  import { scaleScore, scaleKeys } from './small-scores';
+  import { scaleScore, scaleKeys } from '$lib/core/sheets/small-scores';
   import KeyboardPicture from '../parts/keyboard-picture.svelte';
   import MiniStaff from '../engraving/mini-staff.svelte';
   import { usePiece } from './piece-session.svelte';

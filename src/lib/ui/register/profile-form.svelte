@@ -7,7 +7,7 @@
   import { PEDAL_USES } from '$lib/core/learner/pedal-use';
   import { choicesOf } from '../parts/choices-of';
   import CautionNote from '../care/caution-note.svelte';
-  import { pianoKeyName } from '../parts/piano-key-name';
+  import { pianoKeyName } from '$lib/core/pitch/key-name';
   import { SPAN_CHOICES } from '$lib/core/learner/hands';
   import { profileSchema, type Profile } from '$lib/core/learner/profile';
   import { FINGER_NAMES, READING } from '$lib/core/learner/reading';

@@ -5,5 +5,9 @@
   const { data }: PageProps = $props();
 </script>
 
-<svelte:head><title>{data.edition.pieceTitle} · Handout · Key Path</title></svelte:head>
-{#key data.edition.id}<Handout edition={data.edition} lines={data.lines} sheet={data.sheet} />{/key}
+<svelte:head><title>{data.opening.title} · Handout · Key Path</title></svelte:head>
+{#key `${data.opening.editionId}/${data.opening.learnerId}`}<Handout
+    opening={data.opening}
+    pages={data.pages}
+    learners={data.learners}
+  />{/key}

@@ -72,7 +72,7 @@
             >· {assignment.arrangementName}, edition {assignment.editionNumber}</span
           >
         </h2>
-        <a href="/handouts/{assignment.editionId}">Print</a>
+        <a href="/handouts/{assignment.editionId}?learner={learner.id}">Print</a>
         <a href="/bench/{assignment.arrangementId}">Bench</a>
         <span class="text-sm text-quiet">handed out {shortDay(dayOf(assignment.assignedAtMs))}</span>
         <span class="ml-auto">

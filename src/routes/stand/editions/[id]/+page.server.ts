@@ -1,24 +1,20 @@
 import { error } from '@sveltejs/kit';
 import { linkedLearner } from '$lib/server/access/linked';
 import { findEdition } from '$lib/server/editions';
-import { editionLines } from '$lib/server/first-lines';
 import { found } from '$lib/server/found';
-import { sheetOf } from '$lib/server/page-width';
+import { printHandout } from '$lib/server/handouts/print-handout';
+import { choicesFor } from '$lib/server/handouts/sheet-choices';
 import { assignmentsOf } from '$lib/server/practice';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ params, cookies, locals }) => {
-  const { learner } = linkedLearner(locals.who);
+/** The learner's music as it is printed, with the sheets that the teacher chose; whole, for when there is no network. */
+export const load: PageServerLoad = async ({ params, locals }) => {
+  const { link, learner } = linkedLearner(locals.who);
   const isOwn = assignmentsOf([learner.id]).some(({ editionId }) => editionId === params.id);
   if (!isOwn) error(404, 'This music is not among yours.');
   const edition = found(findEdition(params.id));
-  const sheet = sheetOf(cookies);
-  // Only the paper: what the arrangement is called and whom it was made for is the teacher's.
-  const { recipe } = edition.frozen;
-  const paper = {
-    ...edition,
-    ...{ arrangementName: '', arrangementId: '', pieceId: '' },
-    frozen: { ...edition.frozen, recipe: { ...recipe, learnerId: null } },
-  };
-  return { edition: paper, sheet, lines: await editionLines(edition, sheet.paper, sheet.isLarge) };
+  // What the page calls the learner is the nickname of the link.
+  const named = { ...learner, name: link.nickname };
+  const request = { editionId: edition.id, learner: named, choices: choicesFor(edition.frozen, learner) };
+  return { title: edition.pieceTitle, printed: found(await printHandout(request, Date.now())) };
 };

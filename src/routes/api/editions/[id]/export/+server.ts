@@ -1,19 +1,38 @@
 import { error } from '@sveltejs/kit';
 import { EXPORTS, isExportFormat } from '$lib/core/formats/write-score';
+import { download } from '$lib/server/download';
 import { findEdition } from '$lib/server/editions';
 import { found } from '$lib/server/found';
-import { download } from '$lib/server/download';
-import { work } from '$lib/server/work/pool';
+import {
+  editionArchive,
+  editionAsMei,
+  editionAsScore,
+  editionLine,
+} from '$lib/server/handouts/edition-files';
 import type { RequestHandler } from './$types';
 
-/** An edition as it was handed out, in an open format; MusicXML carries the counts, too. */
+const KNOWN = [...Object.keys(EXPORTS), 'mei', 'svg', 'zip'];
+
+/** An edition as it was handed out, in an open format; MusicXML and MEI carry the counts, too. */
 export const GET: RequestHandler = async ({ params, url }) => {
   const edition = found(findEdition(params.id));
   const format = url.searchParams.get('format') ?? 'musicxml';
-  if (!isExportFormat(format)) error(400, `An edition can be written as ${Object.keys(EXPORTS).join(', ')}.`);
-  const { score, counts, recipe } = edition.frozen;
-  const printed = recipe.counts === 'shown' ? counts : [];
-  const content = found(await work('write', { score, format, counts: printed }));
-  const { extension, type } = EXPORTS[format];
-  return download(content, `${edition.pieceTitle}, edition ${edition.number}.${extension}`, type);
+  const name = `${edition.pieceTitle}, edition ${edition.number}`;
+  if (isExportFormat(format)) {
+    const { extension, type } = EXPORTS[format];
+    return download(found(await editionAsScore(edition.frozen, format)), `${name}.${extension}`, type);
+  }
+  switch (format) {
+    case 'mei':
+      return download(found(await editionAsMei(edition.frozen)), `${name}.mei`, 'application/xml');
+    case 'svg': {
+      const measure = Number(url.searchParams.get('measure') ?? 0);
+      const line = found(await editionLine(edition.frozen, measure));
+      return download(line, `${name}, line.svg`, 'image/svg+xml');
+    }
+    case 'zip':
+      return download(found(await editionArchive(edition, Date.now())), `${name}.zip`, 'application/zip');
+    default:
+      error(400, `An edition can be written as ${KNOWN.join(', ')}.`);
+  }
 };

@@ -1,8 +1,8 @@
-import { assembleScore, PLAIN_EVENT, PLAIN_MEASURE } from '$lib/core/formats/assemble';
-import { scaleOf, tonicOf, type Key } from '$lib/core/pitch/key';
-import { midiOf, pitchClassOf, stepIndex, type Pitch } from '$lib/core/pitch/pitch';
-import { TREBLE, type Clef, type Score } from '$lib/core/score/model';
-import { ticks } from '$lib/core/units';
+import { assembleScore, PLAIN_EVENT, PLAIN_MEASURE } from '../formats/assemble';
+import { scaleOf, tonicOf, type Key } from '../pitch/key';
+import { midiOf, pitchClassOf, stepIndex, type Pitch } from '../pitch/pitch';
+import { TREBLE, type Clef, type Score } from '../score/model';
+import { ticks } from '../units';
 
 const WHOLE = 40_320;
 const PLAIN_KEY: Key = { fifths: 0, mode: 'major' };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { ALL_KEYS, keyName, readKey } from '$lib/core/pitch/key';
-import { midiOf, pitchName } from '$lib/core/pitch/pitch';
-import { validateScore } from '$lib/core/score/validate';
+import { ALL_KEYS, keyName, readKey } from '../pitch/key';
+import { midiOf, pitchName } from '../pitch/pitch';
+import { validateScore } from '../score/validate';
 import { scalePitches, scaleScore, staffScore } from './small-scores';
 
 describe('small pictures of scales and chords', () => {

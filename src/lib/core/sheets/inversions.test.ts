@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { readChord, type NamedChord } from '$lib/core/pitch/chord';
-import { pitchName } from '$lib/core/pitch/pitch';
+import { readChord, type NamedChord } from '../pitch/chord';
+import { pitchName } from '../pitch/pitch';
 import { inversionsOf, overBass } from './inversions';
 
 function chord(symbol: string): NamedChord {

@@ -1,5 +1,5 @@
-import { bassOf, spellChord, type NamedChord } from '$lib/core/pitch/chord';
-import { midiOf, type Pitch } from '$lib/core/pitch/pitch';
+import { bassOf, spellChord, type NamedChord } from '../pitch/chord';
+import { midiOf, type Pitch } from '../pitch/pitch';
 
 export interface Inversion {
   readonly name: string;

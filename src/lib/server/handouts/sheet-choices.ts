@@ -1,0 +1,38 @@
+import { eq } from 'drizzle-orm';
+import { printsPlainChords } from '../../core/engrave/views';
+import type { Edition } from '../../core/handout/edition';
+import type { SheetChoices } from '../../core/handout/sheet-choices';
+import { database } from '../db/client';
+import { learners } from '../db/schema';
+import { read } from '../kept/kept';
+import type { Learner } from '../learners';
+
+/** What a handout is made of until somebody chooses: the score as the Bench shows it, in the learner's ways. */
+export function usualChoices({ recipe }: Pick<Edition, 'recipe'>, learner: Learner | null): SheetChoices {
+  return {
+    sheets: ['score'],
+    paper: 'a4',
+    noteSize: learner?.readsLarge ? 'large' : 'normal',
+    measuresALine: null,
+    fingers: recipe.fingers !== 'hidden',
+    counts: recipe.counts === 'shown',
+    chordSymbols: recipe.chordSymbols !== 'hidden' || printsPlainChords(recipe),
+    pedal: true,
+    noteNames: learner?.showsNoteNames ?? false,
+    octaves: 1,
+    largeWords: learner?.readsLarge ?? false,
+  };
+}
+
+/** As they were last chosen for the learner; the markings of the score follow the edition until then. */
+export function choicesFor(edition: Pick<Edition, 'recipe'>, learner: Learner | null): SheetChoices {
+  return learner?.sheets?.ok ? learner.sheets.value : usualChoices(edition, learner);
+}
+
+export function keepChoices(learnerId: string, choices: SheetChoices): void {
+  database()
+    .update(learners)
+    .set({ sheets: read(choices) })
+    .where(eq(learners.id, learnerId))
+    .run();
+}
