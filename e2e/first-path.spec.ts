@@ -90,13 +90,13 @@ test('a teacher takes one piece from a file to a learner’s stamped section', a
   await expectAccessible(page);
 
   await page.getByRole('link', { name: 'Print' }).click();
-  await expect(page.locator('[data-ready="true"]')).toBeVisible();
-  await expect(page.locator('.sheet').first()).toContainText('F major');
-  const pagesNormal = await page.locator('.sheet').count();
-  await page.getByLabel('Large notes').check();
-  await expect.poll(() => page.locator('.sheet').count()).toBeGreaterThan(pagesNormal);
+  await expect(page.locator('.pages .music svg').first()).toBeVisible();
+  await expect(page.getByRole('article').first()).toContainText('F major');
+  const pagesNormal = await page.getByRole('article').count();
+  await choose(page, 'Notes', /^very large/);
+  await expect.poll(() => page.getByRole('article').count()).toBeGreaterThan(pagesNormal);
   await choose(page, 'Paper', 'Letter');
-  await expect(page.locator('.sheet').first()).toHaveAttribute('data-paper', 'letter');
+  await expect(page.getByRole('article').first()).toHaveAttribute('data-paper', 'letter');
   await expectAccessible(page);
 
   const download = page.waitForEvent('download');
@@ -122,7 +122,7 @@ test('an edition stays as printed when the arrangement changes', async ({ page }
   await choose(page, 'Key', /^D major/);
   await expectSaved(page);
   await page.getByRole('link', { name: 'Edition 1' }).click();
-  await expect(page.locator('.sheet').first()).toContainText('G major');
+  await expect(page.getByRole('article').first()).toContainText('G major');
   // What the Bench would print is compared with the edition after the answer has gone out.
   await expect(async () => {
     await page.goto('/');

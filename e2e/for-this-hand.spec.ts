@@ -6,6 +6,7 @@ import {
   expect,
   expectAccessible,
   expectSaved,
+  handOutTune,
   test,
 } from './studio';
 import type { Page } from '@playwright/test';
@@ -187,22 +188,23 @@ test('a count is written in place, by pointing and by keyboard, and given back t
 });
 
 test('a handout has fingers by name, pictures of where the hands lie, and cues', async ({ page }) => {
-  await addLearner(page, 'Noor');
-  await arrangeTune(page);
-  await choose(page, 'Learner', /^Noor/);
-  await expectSaved(page);
-  await page.getByRole('button', { name: 'Hand out …' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Hand out' }).click();
-  await page.waitForURL(/\/learners\/.+/);
+  await handOutTune(page, 'Noor');
+  await page.getByRole('link', { name: 'Hands and ways' }).click();
+  await choose(page, 'Finger names', 'thumb, index, middle, ring, little');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('status').waitFor();
+  await page.goBack();
   await page.getByRole('link', { name: 'Print' }).click();
-  await expect(page.locator('.sheets[data-ready="true"]')).toBeVisible();
+  await expect(page.locator('.pages .music svg').first()).toBeVisible();
   const pages = await page.getByRole('article').count();
-  await choose(page, 'Finger names', 'thumb, first, second, third, fourth');
-  await expect(page.getByText(/Fingers: 1 thumb, 2 first/)).toBeVisible();
-  await page.getByLabel('Keyboard pictures').check();
+  // A learner who names the fingers otherwise has that said on the paper.
+  await expect(page.getByText(/Fingers: 1 thumb, 2 index/)).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Hand positions' }).check();
   await expect(page.getByRole('article')).toHaveCount(pages + 1);
-  await expect(page.getByRole('img', { name: /position, right hand/ }).first()).toBeVisible();
+  await expect(page.getByRole('article').last()).toContainText(/hand: . position/);
+  await page.getByRole('checkbox', { name: 'Cues' }).check();
+  await expect(page.getByRole('article').last()).toContainText('what to look out for');
   await expectAccessible(page);
   await page.reload();
-  await expect(page.getByLabel('Keyboard pictures')).toBeChecked();
+  await expect(page.getByRole('checkbox', { name: 'Hand positions' })).toBeChecked();
 });

@@ -30,6 +30,7 @@
     { href: '/pieces', label: 'Pieces' },
     { href: '/learners', label: 'Learners' },
     { href: '/goals', label: 'Goals' },
+    { href: '/messages', label: 'Messages' },
     { href: '/chords', label: 'Chord cards' },
     { href: '/studio', label: 'Studio' },
     { href: '/about', label: 'About' },

@@ -164,6 +164,7 @@
     >
     <label class="field grow">Note of the lesson<input bind:value={note} maxlength="2000" /></label>
     <button class="button" disabled={isSaving} onclick={() => save(false)}>Set the week</button>
+    <a class="button" href="/messages?learner={learnerId}">Write it home</a>
     <button class="button button-main" disabled={isSaving} onclick={() => save(true)}
       >Set it and end the lesson</button
     >

@@ -87,7 +87,7 @@ describe('a handout as a file', () => {
   });
 
   it('is as large as its paper, and a class is one file with a heading for each', async () => {
-    const letter = { sheets: ['blank'], paper: 'letter' } as const;
+    const letter = { sheets: ['blank' as const], paper: 'letter' as const };
     const file = await readBack(await writePdf([printed('Lantern', letter), printed('Slow', letter)]));
     expect(file.pages.map(({ view }) => Math.round((view[2]! * 25.4) / 72))).toEqual([216, 216]);
     expect(file.outline).toHaveLength(2);
