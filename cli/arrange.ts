@@ -7,6 +7,9 @@ import { COLOUR_NAMES, COLOURS, type Colour } from '../src/lib/core/document/cho
 import type { Recipe } from '../src/lib/core/document/recipe';
 import { newDocument, type ArrangementDocument } from '../src/lib/core/document/document';
 import { SETTINGS, type Setting } from '../src/lib/core/document/choices/settings.data';
+import type { Arrangement } from '../src/lib/core/arrange/arrangement';
+import { meiDocument } from '../src/lib/core/engrave/mei-document';
+import type { Score } from '../src/lib/core/score/model';
 import { arrangementMusicXml } from '../src/lib/core/handout/export';
 import { DEFAULT_RULES } from '../src/lib/core/ladder/rules';
 import { makeupOf, studySource, type SourceFacts } from '../src/lib/core/analyse/study-source';
@@ -42,7 +45,7 @@ const OPTIONS = [
 
 /**
  * `arrange FILE… --rung N [--setting solo|sing|study|two] [--key G] [--left TEXTURE] [--right TEXTURE] [--span-left S]
- * [--span-right S] [--tempo Q] [--colour NAME,…|all] [--pedal POLICY] [--fingers at-shifts|every-note|none] [--values doubled] [--counts shown] [--out F.musicxml|F.mid|F.abc|F.cho]`.
+ * [--span-right S] [--tempo Q] [--colour NAME,…|all] [--pedal POLICY] [--fingers at-shifts|every-note|none] [--values doubled] [--counts shown] [--out F.musicxml|F.mid|F.abc|F.cho|F.mei]`.
  */
 export function arrangeFiles(args: readonly string[]): boolean {
   const { files, options } = readArguments(args, OPTIONS);
@@ -58,12 +61,7 @@ export function arrangeFiles(args: readonly string[]): boolean {
     if (out !== undefined) {
       const format = formatOfName(out)!;
       const counts = options['counts'] === 'shown' ? arrangement.counts : [];
-      writeFileSync(
-        out,
-        format === 'musicxml'
-          ? arrangementMusicXml(arrangement.score, counts)
-          : writeScore(arrangement.score, format),
-      );
+      writeFileSync(out, fileOf(format, arrangement.score, counts));
     }
     return {
       key: keyName(arrangement.key),
@@ -151,11 +149,21 @@ function faultOf(options: Options, files: number): string | null {
   }
   if (out !== undefined && files !== 1) return '--out takes one file.';
   if (out !== undefined && !formatOfName(out))
-    return '--out writes .musicxml, .mid, .abc or .cho, told by the name of the file.';
+    return '--out writes .musicxml, .mid, .abc, .cho or .mei, told by the name of the file.';
   return null;
 }
 
-function formatOfName(name: string): ExportFormat | null {
+function fileOf(
+  format: ExportFormat | 'mei',
+  score: Score,
+  counts: Arrangement['counts'],
+): string | Uint8Array {
+  if (format === 'mei') return meiDocument(score, counts);
+  return format === 'musicxml' ? arrangementMusicXml(score, counts) : writeScore(score, format);
+}
+
+function formatOfName(name: string): ExportFormat | 'mei' | null {
+  if (name.toLowerCase().endsWith('.mei')) return 'mei';
   const found = Object.entries(EXPORTS).find(([, { extension }]) =>
     name.toLowerCase().endsWith(`.${extension}`),
   );

@@ -11,6 +11,21 @@
 
 <div class="mx-auto max-w-6xl p-6">
   <h1>Today, {longDay(localEpochDay(data.nowMs))}</h1>
+  {#if data.learners.length === 0 && data.inWork.length === 0}
+    <section class="mt-4 grid gap-2 bg-paper p-5" aria-labelledby="begin">
+      <h2 id="begin">Begin here</h2>
+      <ol class="grid list-decimal gap-2 pl-6">
+        <li>
+          <a class="font-bold" href="/learners">Add a learner</a>: a name and how far each hand reaches.
+        </li>
+        <li>
+          <a class="font-bold" href="/pieces">Bring a piece</a>: a score, a chord chart, or a tune that you
+          type or play.
+        </li>
+        <li>Arrange it for the learner on the Bench, hand it out, and its sections stand in the register.</li>
+      </ol>
+    </section>
+  {/if}
   <div class="mt-4"><LessonsToday lessons={data.lessons} message={form?.message ?? null} /></div>
   <div class="mt-6 grid gap-6 lg:grid-cols-[3fr_2fr]">
     <section aria-labelledby="next-heading">

@@ -55,7 +55,12 @@ function withFoot(
   heightMm: number,
 ): Page {
   const y = heightMm - MARGINS.bottom + 6;
-  const right = [title, `edition ${editionNumber}`, learner?.name, `page ${number} of ${of}`].filter(Boolean);
+  const right = [
+    title,
+    editionNumber > 0 ? `edition ${editionNumber}` : '',
+    learner?.name,
+    `page ${number} of ${of}`,
+  ].filter(Boolean);
   return {
     ...page,
     items: [

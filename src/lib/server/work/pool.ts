@@ -15,6 +15,7 @@ const LIMITS = {
   engrave: { lane: 'lines', seconds: 60 },
   sheets: { lane: 'lines', seconds: 120 },
   pdf: { lane: 'lines', seconds: 120 },
+  pieceSheets: { lane: 'lines', seconds: 120 },
   mei: { lane: 'music', seconds: 30 },
   lineFiles: { lane: 'lines', seconds: 60 },
 } as const satisfies Readonly<Record<keyof Tasks, { lane: 'music' | 'lines'; seconds: number }>>;

@@ -5,7 +5,7 @@ import { makeupOf, studySource } from '../../core/analyse/study-source';
 import { summarise, type ScoreSummary } from '../../core/analyse/summary';
 import { draft } from '../../core/arrange/arrange';
 import type { ArrangeFor } from '../../core/arrange/arrange-for';
-import type { ArrangementDocument } from '../../core/document/document';
+import { newDocument, type ArrangementDocument } from '../../core/document/document';
 import { engraveLine, type Toolkit } from '../../core/engrave/engrave-line';
 import type { EngraveOptions, FirstLines, LayoutRequest } from '../../core/engrave/line';
 import { meiDocument } from '../../core/engrave/mei-document';
@@ -148,6 +148,24 @@ export async function sheets(task: SheetTask): Promise<Printed> {
   return printSheets(task, (mei, options) => engraveLine(toolkit, mei, options));
 }
 
+/** Sheets about a source itself: its chords, scale and form, without an arrangement. */
+export async function pieceSheets(
+  task: Omit<SheetTask, 'edition'> & { readonly source: Score },
+): Promise<Printed> {
+  const { source, ...rest } = task;
+  const analysis = analyseScore(source);
+  const facts = studySource(source);
+  const edition: Edition = {
+    score: asOnePart(knownScore(source, analysis)),
+    counts: [],
+    sections: analysis.form.sections,
+    key: analysis.key.key,
+    recipe: newDocument(makeupOf(facts)).recipe,
+    notes: { pictures: [], cues: [] },
+  };
+  return sheets({ ...rest, edition });
+}
+
 /** An edition as MEI. */
 export function mei({ score, counts }: Pick<Edition, 'score' | 'counts'>): Uint8Array<ArrayBuffer> {
   return new Uint8Array(new TextEncoder().encode(meiDocument(asOnePart(score), counts)));
@@ -214,6 +232,7 @@ export type Tasks = {
   readonly engrave: typeof engrave;
   readonly sheets: typeof sheets;
   readonly pdf: typeof pdf;
+  readonly pieceSheets: typeof pieceSheets;
   readonly mei: typeof mei;
   readonly lineFiles: typeof lineFiles;
 };

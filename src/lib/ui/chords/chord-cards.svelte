@@ -4,7 +4,7 @@
   import { degreeLabel, degreeOf, isChordInKey, romanNumeral } from '$lib/core/analyse/degrees';
   import { chordLabel, readChord, spellChord, transposeChord } from '$lib/core/pitch/chord';
   import { ALL_KEYS, intervalBetweenTonics, keyLabel, keyName, readKey, tonicOf } from '$lib/core/pitch/key';
-  import { midiOf, spellingLabel } from '$lib/core/pitch/pitch';
+  import { midiOf, spellingLabel, withSigns } from '$lib/core/pitch/pitch';
   import { BASS } from '$lib/core/score/model';
   import MiniStaff from '../engraving/mini-staff.svelte';
   import PlayFreely from '../improvise/play-freely.svelte';
@@ -20,9 +20,18 @@
   const player = new Player();
   onMount(() => () => player.stop());
 
-  let symbol = $state('G7');
-  let keyText = $state('C');
-  let target = $state('C');
+  interface Props {
+    /** Symbols of a piece, to choose from, and its key. */
+    ofPiece?: { readonly symbols: readonly string[]; readonly key: string } | null;
+  }
+  const { ofPiece = null }: Props = $props();
+
+  // svelte-ignore state_referenced_locally
+  let symbol = $state(ofPiece?.symbols[0] ?? 'G7');
+  // svelte-ignore state_referenced_locally
+  let keyText = $state(ofPiece?.key ?? 'C');
+  // svelte-ignore state_referenced_locally
+  let target = $state(ofPiece?.key ?? 'C');
   const key = $derived(readKey(keyText)!);
   const reading = $derived(readChord(symbol));
   const interval = $derived(intervalBetweenTonics(tonicOf(key), tonicOf(readKey(target)!)));
@@ -70,6 +79,17 @@
       >
     {/if}
   </div>
+  {#if ofPiece}
+    <div class="tools" role="group" aria-label="Chords of the piece">
+      {#each ofPiece.symbols as each (each)}
+        <button
+          class="tool {symbol === each ? 'is-on' : ''}"
+          aria-pressed={symbol === each}
+          onclick={() => (symbol = each)}>{withSigns(each)}</button
+        >
+      {/each}
+    </div>
+  {/if}
   <p id="chord-fault" class="fault" role={reading.ok ? undefined : 'alert'}>
     {reading.ok ? '' : reading.message}
   </p>

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { z } from 'zod';
   import { remembered } from '../parts/remembered';
-  import { chordLabel, spellChord } from '$lib/core/pitch/chord';
+  import { chordLabel, chordName, spellChord } from '$lib/core/pitch/chord';
+  import { keyName } from '$lib/core/pitch/key';
   import { spellingLabel } from '$lib/core/pitch/pitch';
   import { usePiece } from './piece-session.svelte';
 
@@ -11,6 +12,16 @@
   let style = $state<(typeof STYLES)[number]>(STYLE.read());
 
   const chords = $derived(piece.analysis!.chords);
+  const cards = $derived(
+    new URLSearchParams({
+      of: [
+        ...new Set(
+          chords.flatMap(({ symbol }) => (symbol.chord.kind === 'chord' ? [chordName(symbol.chord)] : [])),
+        ),
+      ].join(' '),
+      key: keyName(piece.analysis!.key.key),
+    }),
+  );
   const chosen = $derived(piece.chord);
   let typed = $derived(chosen ? chordLabel(chosen.symbol.chord) : '');
   $effect(() => STYLE.write(style));
@@ -38,7 +49,7 @@
         ><input type="radio" bind:group={style} value={each} />{each}</label
       >
     {/each}
-    <a class="ml-auto" href="/chords">Chord cards</a>
+    <a class="ml-auto" href="/chords?{cards}">Chord cards</a>
   </div>
   {#if chosen}
     <form

@@ -71,4 +71,5 @@
       </ul>
     </div>
   {/if}
+  <p><a href="/pieces/{piece.pieceId}/sheets">Print scale, chords of the key and chord cards</a></p>
 </div>

@@ -74,7 +74,7 @@ export class PieceSession {
   readonly chord = $derived(this.analysis?.chords.find(({ symbol }) => symbol.id === this.chordId) ?? null);
 
   constructor(
-    private readonly pieceId: string,
+    readonly pieceId: string,
     revision: number,
     readonly engraver: Engraver,
     /** Corrections of earlier visits that can still be taken back, the oldest first. */

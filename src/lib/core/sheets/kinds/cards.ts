@@ -2,6 +2,7 @@ import { chordLabel, spellChord, type NamedChord } from '../../pitch/chord';
 import { midiOf, spellingLabel, type Pitch } from '../../pitch/pitch';
 import { BASS, TREBLE, type ChordSymbol, type Note, type Score } from '../../score/model';
 import { SIZES, text, type Block, type Flow } from '../flow';
+import { inversionsOf } from '../inversions';
 import { keyboardBlock } from '../keyboard-block';
 import { pictureBlock } from '../music-blocks';
 import { staffScore } from '../small-scores';
@@ -103,6 +104,17 @@ function cardBlock(voiced: VoicedChord, width: number, engrave: Engrave): Block 
     );
     return { staff, keys, height: Math.max(staff.height, keys.height) };
   });
+  // A tune without an accompaniment has chords that nobody voices: they are shown as they stack.
+  const [root] = parts.length === 0 ? inversionsOf(chord) : [];
+  if (root) {
+    const staff = pictureBlock(staffScore([root.pitches]), STAFF_MM * 4.6, STAFF_MM, engrave);
+    const keys = keyboardBlock(
+      new Map(root.pitches.map((pitch) => [midiOf(pitch) as number, '•'])),
+      width - STAFF_MM * 4.6 - 4,
+      { caption: root.name, below: 2, above: 2 },
+    );
+    parts.push({ staff, keys, height: Math.max(staff.height, keys.height) });
+  }
   const spelled = spellChord(chord).map(spellingLabel).join(' ');
   const head = 12;
   return {
