@@ -6,6 +6,9 @@
   import { remembered } from '$lib/ui/parts/remembered';
   import { provideWorkers } from '$lib/ui/workers/workers-context.svelte';
   import { Tooltip } from 'bits-ui';
+  import Moon from '@lucide/svelte/icons/moon';
+  import Sun from '@lucide/svelte/icons/sun';
+  import { mode, ModeWatcher, toggleMode } from 'mode-watcher';
   import { Toaster } from 'svelte-sonner';
   import type { LayoutProps } from './$types';
 
@@ -39,31 +42,40 @@
     href === '/' ? page.url.pathname === '/' : page.url.pathname.startsWith(href);
 </script>
 
+<ModeWatcher disableHeadScriptInjection disableTransitions={false} />
 <a
   class="screen-only sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2"
   href="#main">To the page's content</a
 >
 {#if data.isTeacher}
-  <header class="screen-only flex h-12 items-stretch gap-7 bg-sea-deep px-4 text-white">
+  <header class="screen-only flex min-h-12 flex-wrap items-stretch gap-x-7 bg-sea-deep px-4 text-white">
     <a href="/" class="flex items-center gap-2 text-lg font-bold text-white no-underline">
       <svg viewBox="0 0 32 32" width="22" height="22" aria-hidden="true"
         ><path d="M4 28V4h6v13h2V4h8v13h2V4h6v24z" fill="currentColor" /></svg
       >
       Key Path
     </a>
-    <nav aria-label="Main" class="flex items-stretch gap-1">
+    <nav aria-label="Main" class="flex flex-wrap items-stretch gap-1">
       {#each places as { href, label } (href)}
         <a
           {href}
           aria-current={isHere(href) ? 'page' : undefined}
-          class="flex items-center border-b-4 px-3 text-white no-underline hover:bg-sea {isHere(href)
+          class="flex min-h-9 items-center border-b-4 px-3 text-white no-underline hover:bg-white/15 {isHere(
+            href,
+          )
             ? 'border-white font-bold'
             : 'border-transparent'}">{label}</a
         >
       {/each}
     </nav>
+    <button
+      class="ml-auto flex cursor-pointer items-center px-2 text-white"
+      aria-label={mode.current === 'dark' ? 'Light colours' : 'Dark colours'}
+      onclick={toggleMode}
+      >{#if mode.current === 'dark'}<Sun size={17} />{:else}<Moon size={17} />{/if}</button
+    >
     {#if data.hasPassphrase}
-      <form method="POST" action="/sign-out" class="ml-auto flex items-center">
+      <form method="POST" action="/sign-out" class="flex items-center">
         <button class="cursor-pointer px-2 text-white underline-offset-4 hover:underline">Sign out</button>
       </form>
     {/if}
@@ -92,6 +104,6 @@
   </p>
 {/each}
 <Tooltip.Provider delayDuration={350}>
-  <main id="main">{@render children()}</main>
+  <main id="main" tabindex="-1" class="outline-none">{@render children()}</main>
 </Tooltip.Provider>
 <Toaster position="bottom-right" />

@@ -27,7 +27,7 @@
     </section>
   {/if}
   <div class="mt-4"><LessonsToday lessons={data.lessons} message={form?.message ?? null} /></div>
-  <div class="mt-6 grid gap-6 lg:grid-cols-[3fr_2fr]">
+  <div class="mt-6 grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
     <section aria-labelledby="next-heading">
       <h2 id="next-heading" class="mb-2">Next step for each learner</h2>
       {#if data.learners.length === 0}

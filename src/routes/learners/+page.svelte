@@ -13,9 +13,9 @@
 <svelte:head><title>Learners · Key Path</title></svelte:head>
 
 <div class="mx-auto max-w-6xl p-6">
-  <div class="mb-3 flex items-center justify-between">
+  <div class="mb-3 flex flex-wrap items-center justify-between gap-2">
     <h1>Learners</h1>
-    <span class="flex gap-2">
+    <span class="flex flex-wrap gap-2">
       <a class="button" href="/learners/import">Bring in a list …</a>
       <button class="button button-main" onclick={() => (isAdding = true)}
         ><UserPlus size={17} aria-hidden="true" />Add a learner …</button

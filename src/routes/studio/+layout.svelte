@@ -13,7 +13,7 @@
   ] as const;
 </script>
 
-<nav aria-label="Studio" class="screen-only flex gap-1 border-b border-line bg-paper px-4">
+<nav aria-label="Studio" class="screen-only flex flex-wrap gap-1 border-b border-line bg-paper px-4">
   {#each rooms as { href, label } (href)}
     <a
       {href}

@@ -139,9 +139,9 @@
     `If you leave now, ${unsaved === 1 ? 'a change' : `${unsaved} changes`} of this arrangement will be lost. ${bench.work.saving.message}`}
 />
 
-<div class="flex h-[calc(100vh-3rem)] flex-col">
+<div class="flex min-h-[calc(100vh-3rem)] flex-col md:h-[calc(100vh-3rem)]">
   <header class="screen-only border-b border-line bg-paper px-4 py-2">
-    <div class="flex items-center gap-4">
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-1">
       <div class="min-w-0">
         <div class="flex items-center gap-1">
           <h1 class="truncate text-lg leading-tight">
@@ -157,7 +157,7 @@
             >{/if}
         </p>
       </div>
-      <div class="ml-auto flex items-center gap-1.5">
+      <div class="ml-auto flex flex-wrap items-center gap-1.5">
         <button
           class="button"
           disabled={!bench.work.history.canUndo}
@@ -205,7 +205,7 @@
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <div
       bind:this={scroller}
-      class="min-w-0 grow overflow-y-auto bg-paper"
+      class="paper-stays min-w-0 grow overflow-y-auto bg-paper"
       role="region"
       aria-label="The music"
       tabindex="0"

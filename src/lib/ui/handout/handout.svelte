@@ -63,7 +63,7 @@
   ];
 </script>
 
-<div class="grid lg:grid-cols-[19rem_1fr]">
+<div class="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[19rem_minmax(0,1fr)]">
   <aside
     class="screen-only grid content-start gap-4 border-r border-line bg-ground p-4 lg:sticky lg:top-0 lg:h-[calc(100dvh-3rem)] lg:overflow-y-auto"
     aria-label="What is printed"

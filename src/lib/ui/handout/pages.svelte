@@ -5,7 +5,9 @@
   const { printed }: { printed: Printed } = $props();
 </script>
 
-<div class="pages" data-ready>
+<!-- A region that scrolls must be reachable by keyboard. -->
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div class="pages" role="region" aria-label="Pages" tabindex="0">
   {#each printed.pages as page, index (index)}
     <PrintedPage
       {page}
@@ -20,14 +22,16 @@
   .pages {
     display: flex;
     flex-direction: column;
-    align-items: center;
+    align-items: safe center;
     gap: 1.5rem;
     padding: 1.5rem;
+    overflow-x: auto;
   }
   @media print {
     .pages {
       display: block;
       padding: 0;
+      overflow: visible;
     }
   }
 </style>

@@ -108,7 +108,7 @@
     <span role="status">Reading {file?.name} …</span>
     <button class="button" onclick={cancel}>Cancel</button>
   {/if}
-  <span class="ml-auto flex gap-2">
+  <span class="ml-auto flex flex-wrap gap-2">
     <a class="button" href="/pieces/new/tune">Take down a tune</a>
     <a class="button" href="/pieces/new/chart">Type a chord chart</a>
   </span>

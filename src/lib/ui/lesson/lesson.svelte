@@ -152,7 +152,7 @@
     <div class="flex min-w-0 grow flex-col">
       <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
       <div
-        class="min-h-0 grow overflow-y-auto bg-paper px-4 py-3"
+        class="paper-stays min-h-0 grow overflow-y-auto bg-paper px-4 py-3"
         role="region"
         aria-label="The music"
         tabindex="0"

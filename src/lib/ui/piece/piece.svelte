@@ -135,7 +135,7 @@
   settle={() => piece.settle()}
   sentence={() => `The last correction was not kept. ${piece.notice}`}
 />
-<div class="flex h-[calc(100vh-3rem)] flex-col">
+<div class="flex flex-col lg:h-[calc(100vh-3rem)]">
   <header class="border-b border-line bg-paper px-4 py-2">
     <div class="flex items-center gap-3">
       <h1 class="text-lg">
@@ -187,12 +187,12 @@
     </div>
   </header>
   {#if piece.notice}<p class="notice notice-fault" role="alert">{piece.notice}</p>{/if}
-  <div class="flex min-h-0 grow">
+  <div class="flex min-h-0 grow flex-col lg:flex-row">
     <!-- A region that scrolls must be reachable by keyboard. -->
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <div
       bind:this={scroller}
-      class="min-w-0 grow overflow-y-auto bg-paper"
+      class="paper-stays min-w-0 grow overflow-y-auto bg-paper"
       role="region"
       aria-label="The music"
       tabindex="0"
@@ -220,16 +220,16 @@
       </div>
     </div>
     <aside
-      class="flex w-[27rem] shrink-0 flex-col border-l border-line bg-paper"
+      class="flex w-full shrink-0 flex-col border-l border-line bg-paper lg:w-[27rem]"
       aria-label="What is known of the piece"
     >
       {#if piece.analysis && piece.score}
         <Tabs.Root bind:value={tab} class="flex min-h-0 grow flex-col">
-          <Tabs.List class="flex border-b border-line" aria-label="What is known">
+          <Tabs.List class="flex flex-wrap border-b border-line" aria-label="What is known">
             {#each [['key', 'Key'], ['chords', 'Chords'], ['form', 'Form'], ['findings', 'Findings'], ['freely', 'Play'], ['source', 'Source'], ['arrangements', 'Arrange']] as [value, label] (value)}
               <Tabs.Trigger value={value!} class="tab"
                 >{label}{#if value === 'findings' && findings > 0}<span
-                    class="ml-1 rounded-tight bg-rust px-1 text-sm text-white">{findings}</span
+                    class="ml-1 rounded-tight bg-rust px-1 text-sm text-(--color-on-strong)">{findings}</span
                   >{/if}</Tabs.Trigger
               >
             {/each}

@@ -86,11 +86,11 @@
   }
 </script>
 
-<form method="POST" use:enhance class="grid gap-4">
+<form method="POST" use:enhance class="grid grid-cols-[minmax(0,1fr)] gap-4">
   {#if $message}<p class="notice" role="status">{$message}</p>{/if}
-  <div class="grid gap-4 lg:grid-cols-[1fr_1.35fr]">
-    <div class="grid content-start gap-3">
-      <div class="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_6rem] gap-3">
+  <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[1fr_1.35fr]">
+    <div class="grid grid-cols-[minmax(0,1fr)] content-start gap-3">
+      <div class="grid grid-cols-[minmax(0,1fr)] gap-3 sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_6rem]">
         <label class="field"
           >Name or nickname<input
             bind:value={$form.name}
@@ -114,7 +114,9 @@
           />{#if $errors.birthYear}<span class="fault">{$errors.birthYear[0]}</span>{/if}</label
         >
       </div>
-      <fieldset class="grid grid-cols-[auto_1fr_1fr] items-end gap-x-3 gap-y-2">
+      <fieldset
+        class="grid min-w-0 grid-cols-[minmax(0,1fr)] items-end gap-x-3 gap-y-2 sm:grid-cols-[auto_minmax(0,1fr)_minmax(0,1fr)]"
+      >
         <legend class="mb-1 font-semibold">Reach, thumb to little finger</legend>
         {#each hands as { hand, comfortable, largest } (hand)}
           <span class="pb-1.5">{hand}</span>
@@ -136,7 +138,7 @@
           />
         {/each}
       </fieldset>
-      <div class="grid grid-cols-2 gap-3">
+      <div class="grid grid-cols-[minmax(0,1fr)] gap-3 sm:grid-cols-2">
         <Choose
           look="above"
           label="Keyboard"
@@ -174,7 +176,7 @@
     </div>
     <MeasureSpan ontake={takeSpan} />
   </div>
-  <div class="grid gap-3 md:grid-cols-4">
+  <div class="grid grid-cols-[minmax(0,1fr)] gap-3 md:grid-cols-4">
     {#each voice as { field, label } (field)}
       <Choose
         look="above"
@@ -265,7 +267,7 @@
       >Notes<textarea rows="2" bind:value={$form.notes} maxlength="2000"></textarea></label
     >
   </div>
-  <div class="flex items-center gap-3">
+  <div class="flex flex-wrap items-center gap-3">
     <p class="grow text-sm text-quiet">
       Keep only what you need about a child, and follow your local rules on consent and safeguarding.
     </p>

@@ -96,7 +96,7 @@
   {/if}
   <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
   <div
-    class="min-h-40 grow overflow-y-auto bg-paper px-4 py-3"
+    class="paper-stays min-h-40 grow overflow-y-auto bg-paper px-4 py-3"
     role="region"
     aria-label="The music"
     tabindex="0"

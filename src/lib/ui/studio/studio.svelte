@@ -29,7 +29,7 @@
 <div class="px-4 py-4">
   <div class="mb-3 flex flex-wrap items-center gap-3">
     <h1>Studio: the ladder of rungs</h1>
-    <div class="ml-auto flex items-center gap-2">
+    <div class="ml-auto flex flex-wrap items-center gap-2">
       <span class="text-sm" role="status">
         {#if session.faults.size > 0}<span class="fault"
             >{session.faults.size}

@@ -20,7 +20,7 @@
 <section aria-labelledby="lessons-heading">
   <div class="mb-2 flex flex-wrap items-center gap-3">
     <h2 id="lessons-heading">Lessons today</h2>
-    <span class="ml-auto flex gap-2">
+    <span class="ml-auto flex flex-wrap gap-2">
       <button class="button" disabled={data.everyone.length === 0} onclick={() => (isStarting = true)}
         >Start another lesson …</button
       >

@@ -1,0 +1,60 @@
+import type { Page } from '@playwright/test';
+import { setTasks, teach } from './ask';
+import { expect, expectAccessible, test, type StudioServer } from './studio';
+
+const SIZES = [
+  { width: 320, height: 640 },
+  { width: 820, height: 1180 },
+  { width: 1280, height: 800 },
+] as const;
+
+/** Pages of a studio with one of everything. */
+async function everyPage(studio: StudioServer): Promise<readonly string[]> {
+  const { piece, learner, arrangement, edition } = await teach(studio);
+  return [
+    ...['/', '/pieces', '/learners', '/goals', '/messages', '/chords', '/about', '/about/kept'],
+    ...['/studio', '/studio/practice', '/studio/access', '/studio/backups', '/studio/deleted'],
+    ...['/pieces/new/tune', '/pieces/new/chart', `/pieces/${piece}`, `/pieces/${piece}/sheets`],
+    ...[`/bench/${arrangement}`, `/handouts/${edition}`, '/handouts/class'],
+    ...['', '/profile', '/links', '/log', '/takes', '/stand'].map((each) => `/learners/${learner}${each}`),
+  ];
+}
+
+/** Does the page itself scroll sideways? Music and tables scroll in rooms of their own. */
+const isTooWide = (page: Page) =>
+  page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth + 1);
+
+test('every page is accessible by day and by night, and none scrolls sideways', async ({ page, studio }) => {
+  const pages = await everyPage(studio);
+  const wide: string[] = [];
+  for (const [index, path] of pages.entries()) {
+    // Each page in each size; light and dark by turns, so that every page is seen in both.
+    for (const [turn, size] of SIZES.entries()) {
+      await page.setViewportSize(size);
+      await page.emulateMedia({ colorScheme: (index + turn) % 2 === 0 ? 'light' : 'dark' });
+      if (turn === 0) await page.goto(path);
+      if (await isTooWide(page)) wide.push(`${path} at ${size.width}`);
+      if (turn !== 1) await test.step(`${path} at ${size.width}`, () => expectAccessible(page));
+    }
+  }
+  expect(wide).toEqual([]);
+});
+
+test('the skip link lands, and colours are chosen for good', async ({ page, studio }) => {
+  await setTasks(studio);
+  await page.goto('/learners');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#main')).toBeFocused();
+  await page.getByRole('button', { name: 'Dark colours' }).click();
+  await page.reload();
+  await expect(page.locator('html')).toHaveClass(/dark/);
+  await page.getByRole('button', { name: 'Light colours' }).click();
+  await expect(page.locator('html')).not.toHaveClass(/dark/);
+});
+
+test('an empty studio says where to begin, and pieces are found again', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Begin here' })).toBeVisible();
+  await expectAccessible(page);
+});
