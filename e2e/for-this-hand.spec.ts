@@ -192,8 +192,8 @@ test('a handout has fingers by name, pictures of where the hands lie, and cues',
   await page.getByRole('link', { name: 'Hands and ways' }).click();
   await choose(page, 'Finger names', 'thumb, index, middle, ring, little');
   await page.getByRole('button', { name: 'Save' }).click();
-  await page.getByRole('status').waitFor();
-  await page.goBack();
+  await expect(page.getByText(/^Saved\. Editions already handed out/)).toBeVisible();
+  await page.getByRole('link', { name: 'Back to the register' }).click();
   await page.getByRole('link', { name: 'Print' }).click();
   await expect(page.locator('.pages .music svg').first()).toBeVisible();
   const pages = await page.getByRole('article').count();

@@ -60,6 +60,16 @@ export function listMessages() {
     .all();
 }
 
+/** Everything written to one learner, the oldest first, with the files. */
+export function messagesTo(learnerId: string) {
+  return database()
+    .select()
+    .from(messages)
+    .where(eq(messages.learnerId, learnerId))
+    .orderBy(messages.createdAtMs)
+    .all();
+}
+
 export function findMessage(id: string) {
   return database().select().from(messages).where(eq(messages.id, id)).get() ?? null;
 }

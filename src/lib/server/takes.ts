@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { readTake, type Take } from '../core/listen/take';
 import { writeTake } from '../core/listen/write-take';
 import { database } from './db/client';
-import { takes } from './db/schema';
+import { arrangements, editions, pieces, takes } from './db/schema';
 import { findEdition } from './editions';
 import { newId, notFound, type Outcome } from './outcome';
 
@@ -95,6 +95,19 @@ export function listTakes({ editionId, sectionId, learnerId }: TakesOf) {
       ),
     )
     .orderBy(desc(takes.createdAtMs))
+    .all();
+}
+
+/** Everything that a learner played and wanted kept, the oldest first, with the files. */
+export function takesOfLearner(learnerId: string) {
+  return database()
+    .select({ title: pieces.title, midi: takes.midi, heard: takes.heard, createdAtMs: takes.createdAtMs })
+    .from(takes)
+    .innerJoin(editions, eq(editions.id, takes.editionId))
+    .innerJoin(arrangements, eq(arrangements.id, editions.arrangementId))
+    .innerJoin(pieces, eq(pieces.id, arrangements.pieceId))
+    .where(eq(takes.learnerId, learnerId))
+    .orderBy(takes.createdAtMs)
     .all();
 }
 

@@ -10,6 +10,9 @@ import { notFound, type Outcome } from '../outcome';
 import { assignmentsOf } from '../practice';
 import { logAsCsv } from '../practice-csv';
 import { shareLinksOf } from '../access/share-links';
+import { messagesTo } from '../messages';
+import { listRequests } from '../requests';
+import { takesOfLearner } from '../takes';
 import { work, type WorkFailure } from '../work/pool';
 
 const VERSION = 1;
@@ -53,6 +56,23 @@ const recordSchema = z.object({
       tasks: z.array(z.object({ sentence: z.string(), minutes: z.int(), tempoBpm: z.int().nullable() })),
     }),
   ),
+  takes: z.array(
+    z.object({
+      file: z.string().meta({ description: 'The take as MIDI in this archive.' }),
+      edition: z.string().meta({ description: 'Which music it is of, by its title.' }),
+      at: instant,
+      heard: z.array(z.string()),
+    }),
+  ),
+  requests: z.array(z.object({ title: z.string(), note: z.string(), state: z.string(), at: instant })),
+  messages: z.array(
+    z.object({
+      file: z.string().meta({ description: 'The message in this archive (RFC 5322).' }),
+      to: z.string(),
+      at: instant,
+      sentAt: instant.nullable(),
+    }),
+  ),
   links: z.array(
     z.object({
       nickname: z.string(),
@@ -70,7 +90,14 @@ const MOST_LESSONS = 100_000;
 const at = (ms: number) => new Date(ms).toISOString();
 
 /** Names by which the database goes, and what is told in other words. */
-const INNER: ReadonlySet<string> = new Set(['id', 'deletionId', 'archivedAtMs', 'createdAtMs', 'reads']);
+const INNER: ReadonlySet<string> = new Set([
+  'id',
+  'deletionId',
+  'archivedAtMs',
+  'createdAtMs',
+  'reads',
+  'sheets',
+]);
 
 const READ_ME = `What the studio keeps of one learner, in open formats.
 
@@ -79,6 +106,8 @@ record.schema.json  the JSON Schema of record.json
 log.csv             every line of the log, the oldest first (RFC 4180)
 calendar.ics        lessons, dates and days for practising (iCalendar, RFC 5545)
 editions/           the music as it was handed out (MusicXML)
+takes/              what was played and kept (MIDI)
+messages/           what was written home (.eml, RFC 5322)
 `;
 
 /** A learner's whole record as one zip. Editions are written in the pool of workers. */
@@ -136,6 +165,19 @@ export async function learnerRecord(
         tempoBpm,
       })),
     })),
+    takes: takesOfLearner(learnerId).map(({ title, midi, createdAtMs: made, heard }, index) => {
+      const file = `takes/take-${index + 1}.mid`;
+      files[file] = midi;
+      return { file, edition: title, at: at(made), heard: heard.split('\n').filter(Boolean) };
+    }),
+    requests: listRequests()
+      .filter((asked) => asked.learnerId === learnerId)
+      .map(({ title, note, state, createdAtMs: made }) => ({ title, note, state, at: at(made) })),
+    messages: messagesTo(learnerId).map(({ to, eml, createdAtMs: made, sentAtMs }, index) => {
+      const file = `messages/message-${index + 1}.eml`;
+      files[file] = eml;
+      return { file, to, at: at(made), sentAt: sentAtMs === null ? null : at(sentAtMs) };
+    }),
     links: shareLinksOf(learnerId).map(
       ({ nickname, mayMark, createdAtMs: made, expiresAtMs, withdrawnAtMs }) => ({
         ...{ nickname, mayMark, madeAt: at(made), expiresAt: at(expiresAtMs) },

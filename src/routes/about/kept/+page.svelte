@@ -10,8 +10,8 @@
 <div class="mx-auto grid max-w-3xl gap-4 p-6">
   <h1>What is kept, and for how long</h1>
   <p>
-    Everything stays in one folder on the studio’s own computer. Nothing is sent to anybody else, and nothing
-    is counted or followed.
+    Everything stays in one folder on the studio’s own computer. Nothing is sent to anybody else, unless you
+    set a mail server and press Send, and nothing is counted or followed.
   </p>
   <table class="ruled">
     <thead><tr><th>What</th><th>Why</th><th>How long</th></tr></thead>
@@ -31,6 +31,16 @@
         ><td>Pieces with the file they came in, arrangements with every change, editions as printed</td><td
           >your work, and what learners hold in their hands</td
         ><td>until you delete them</td></tr
+      >
+      <tr
+        ><td>Takes: what was played and wanted kept, as MIDI, with what was heard in it</td><td
+          >to hear it again, or to play along with yours</td
+        ><td>until you delete the take, its music or the learner</td></tr
+      >
+      <tr
+        ><td>Messages of the outbox with the address each goes to; pieces that learners ask for</td><td
+          >so that you can send them, and see what became of a wish</td
+        ><td>until you delete them or the learner</td></tr
       >
       <tr
         ><td>What you deleted</td><td>so that a mistake can be taken back</td><td
@@ -62,7 +72,8 @@
   </p>
   <p>
     In a browser: whether you are signed in (a cookie), choices such as the paper, and marks that wait for the
-    network, until they arrive.
+    network, until they arrive. Where a learner came by a link, also the tasks and music of that link, for
+    when there is no network: until it is withdrawn or expires, or another learner comes by the same browser.
   </p>
   <p class="notice">
     {CAUTIONS.children} They also say whether and how long you must keep records, who may see them, and whom to
