@@ -162,12 +162,12 @@ await page.goto('/messages');
 await page.getByLabel('Who asks').selectOption({ label: 'Ida' });
 await page.getByLabel('Title').fill('The song from the harbour feast');
 await page.getByRole('button', { name: 'Write it down' }).click();
-await page.getByText('The song from the harbour feast').waitFor();
+await page.getByText('The song from the harbour feast').first().waitFor();
 await page.getByRole('combobox', { name: /^Learner/ }).selectOption({ label: 'Bram' });
 await page.getByLabel('To', { exact: true }).fill('family@example.org');
 await page.getByLabel('A few words of your own').fill('The bridge went well today.');
 await page.getByRole('button', { name: 'Lay it into the outbox' }).click();
-await page.getByText('to family@example.org').waitFor();
+await page.getByText('to family@example.org').first().waitFor();
 await take('messages');
 // The learner's own stand, by a link, as a tablet on the music desk shows it.
 await page.goto('/learners');
