@@ -3,8 +3,9 @@ import { findArrangement } from './arrangements';
 import { database } from './db/client';
 import { standing } from './db/standing';
 import { arrangements, assignments, pieces } from './db/schema';
-import { findEdition } from './editions';
-import { arrangementLines, editionLines, pieceLines } from './first-lines';
+import { arrangementLines, pieceLines } from './first-lines';
+import { isDrawingOff } from './drawings';
+import { printFor } from './handouts/print-handout';
 import { USUAL_WIDTHS } from './page-width';
 import { findPiece } from './pieces';
 import { aside } from './work/aside';
@@ -40,13 +41,6 @@ export function drawPieceAhead(id: string, pageWidth: number): void {
   });
 }
 
-export function drawEditionAhead(id: string): void {
-  aside(`drawing edition/${id}`, async () => {
-    const edition = findEdition(id);
-    if (edition.ok) await editionLines(edition.value, 'a4', false, 'later');
-  });
-}
-
 /** After the start, so long: the first pages come first. */
 const REST_MS = 5_000;
 /** Of each kind, those touched last. */
@@ -54,7 +48,7 @@ const MOST = 60;
 
 /** Draws the lines that an earlier program drew otherwise, or nobody yet, one after another while nothing else is to be done. */
 export function drawWhatIsMissing(): void {
-  setTimeout(() => aside('drawing what is missing', drawAll), REST_MS).unref();
+  if (!isDrawingOff()) setTimeout(() => aside('drawing what is missing', drawAll), REST_MS).unref();
 }
 
 async function drawAll(): Promise<void> {
@@ -81,12 +75,11 @@ async function drawAll(): Promise<void> {
     if (piece.ok) await (await pieceLines(piece.value, USUAL_WIDTHS.piece, 'later')).coming;
   }
   const held = db
-    .selectDistinct({ id: assignments.editionId })
+    .select({ editionId: assignments.editionId, learnerId: assignments.learnerId })
     .from(assignments)
     .where(isNull(assignments.retiredAtMs));
-  for (const { id } of held.limit(MOST).all()) {
+  for (const { editionId, learnerId } of held.limit(MOST).all()) {
     if (isWorkOver()) return;
-    const edition = findEdition(id);
-    if (edition.ok) await (await editionLines(edition.value, 'a4', false, 'later')).coming;
+    await printFor(editionId, learnerId);
   }
 }

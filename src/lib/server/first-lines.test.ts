@@ -4,7 +4,9 @@ import { findArrangement } from './arrangements';
 import { database } from './db/client';
 import { engravedLines } from './db/schema';
 import { findEdition } from './editions';
-import { arrangementLines, editionLines, pieceLines } from './first-lines';
+import { arrangementLines, pieceLines } from './first-lines';
+import { keptHandout, printHandout } from './handouts/print-handout';
+import { usualChoices } from './handouts/sheet-choices';
 
 useStudio();
 
@@ -56,13 +58,21 @@ describe('the first lines', () => {
     expect((await linesOf(id)).kept?.lines).toHaveLength(3);
   });
 
-  it('of a piece and of an edition are kept each for itself', async () => {
+  it('of a piece and the pages of an edition are kept each for itself', async () => {
     const pieceId = await newPiece();
     const { editionId } = await given(await newArrangement(pieceId), newLearner());
     const piece = await pieceLines({ id: pieceId, sourceRevision: 1 }, 1720);
-    const edition = await editionLines(found(findEdition(editionId)), 'a4', false);
+    const request = {
+      editionId,
+      learner: null,
+      choices: usualChoices(found(findEdition(editionId)).frozen, null),
+    };
+    expect(await keptHandout(request, 0)).toBeNull();
+    const printed = found(await printHandout(request, 0));
     expect((await piece.coming!).source).toBeNull();
-    expect((await edition.coming!).lines).toHaveLength(3);
+    expect(printed.pages[0]!.items.filter(({ kind }) => kind === 'music').length).toBeGreaterThanOrEqual(3);
+    expect(await keptHandout(request, 0)).toEqual(printed);
+    expect(await keptHandout({ ...request, choices: { ...request.choices, paper: 'letter' } }, 0)).toBeNull();
     expect(
       kept()
         .map(({ subject }) => subject.split('/')[0])

@@ -1,22 +1,20 @@
-import { createHash } from 'node:crypto';
 import type { SheetChoices } from '../../core/handout/sheet-choices';
 import { sizeOf } from '../../core/learner/hands';
 import { standings, targetOf } from '../../core/practice/learner-practice';
 import { dateOf } from '../../core/practice/day-number';
 import type { Printed } from '../../core/sheets/page';
 import type { SheetTask } from '../../core/sheets/task';
-import { build } from '../build';
+import { fingerprintOfFacts, isDrawingOff, keepDrawing, keptDrawing, type DrawingName } from '../drawings';
 import { findEdition } from '../editions';
-import type { Learner } from '../learners';
+import { findLearner, type Learner } from '../learners';
 import { learnersInPractice } from '../learner-practice';
 import { tasksOf } from '../lessons';
 import { notFound, type Outcome } from '../outcome';
 import { practiceWays, studioNow } from '../practice-ways';
+import { aside } from '../work/aside';
+import type { Urgency } from '../work/lane';
 import { work, type WorkFailure } from '../work/pool';
-
-/** Pages that were made last, by all that they are made of. */
-const KEPT = 24;
-const kept = new Map<string, Promise<Outcome<Printed, WorkFailure>>>();
+import { choicesFor } from './sheet-choices';
 
 const LONG_DATE = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeZone: 'UTC' });
 
@@ -28,18 +26,19 @@ export interface HandoutRequest {
 
 type Failure = 'not-found' | 'not-readable' | WorkFailure;
 
-/** The pages of a handout, made in the pool; the same ones are not made twice. */
-export async function printHandout(
-  request: HandoutRequest,
-  nowMs: number,
-): Promise<Outcome<Printed, Failure>> {
-  const edition = findEdition(request.editionId);
+interface Asked {
+  readonly task: SheetTask;
+  /** By which its pages are kept, one making of them for each person that it is for and name that it bears. */
+  readonly name: DrawingName;
+}
+
+function askedOf({ editionId, learner, choices }: HandoutRequest, nowMs: number): Outcome<Asked, Failure> {
+  const edition = findEdition(editionId);
   if (!edition.ok) return edition;
-  const { learner, choices } = request;
   const { day } = studioNow(nowMs, practiceWays().ways.timeZone);
   const { pieceTitle, number, frozen } = edition.value;
-  const task: SheetTask = {
-    ...{ title: pieceTitle, editionNumber: number, edition: frozen, choices },
+  const about = {
+    ...{ title: pieceTitle, editionNumber: number, choices },
     date: LONG_DATE.format(new Date(`${dateOf(day)}T00:00:00Z`)),
     learner: learner && {
       name: learner.name,
@@ -48,18 +47,47 @@ export async function printHandout(
     },
     tasks: learner && choices.sheets.includes('tasks') ? weekOf(learner, day) : [],
   };
-  const { edition: music, ...rest } = task;
-  const name = createHash('sha256')
-    .update(JSON.stringify([build(), request.editionId, music.recipe, rest]))
-    .digest('hex');
-  const known = kept.get(name) ?? work('sheets', task);
-  kept.delete(name);
-  kept.set(name, known);
-  if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
-  const printed = await known;
-  // What failed is tried anew.
-  if (!printed.ok) kept.delete(name);
+  const name = {
+    subject: `edition/${editionId}/for/${learner ? `${learner.id}/${learner.name}` : 'anyone'}`,
+    pageWidth: 0,
+    // An edition is frozen: its id says all that is in it.
+    fingerprint: fingerprintOfFacts([about]),
+  };
+  return { ok: true, value: { task: { ...about, edition: frozen }, name } };
+}
+
+/** The pages of a handout; those made last are kept, and not made again. */
+export async function printHandout(
+  request: HandoutRequest,
+  nowMs: number,
+  urgency: Urgency = 'now',
+): Promise<Outcome<Printed, Failure>> {
+  const asked = askedOf(request, nowMs);
+  if (!asked.ok) return asked;
+  const { task, name } = asked.value;
+  const kept = await keptDrawing<Printed>(name);
+  if (kept) return { ok: true, value: kept };
+  const printed = await work('sheets', task, urgency);
+  if (printed.ok) await keepDrawing(name, printed.value);
   return printed;
+}
+
+/** The pages where they are kept as they would be made now; null where they must be made first. */
+export async function keptHandout(request: HandoutRequest, nowMs: number): Promise<Printed | null> {
+  const asked = askedOf(request, nowMs);
+  return asked.ok ? keptDrawing<Printed>(asked.value.name) : null;
+}
+
+/** Makes the pages of a handout that somebody will want soon, while nothing else is to be done. */
+export function printAhead(editionId: string, learnerId: string): void {
+  if (!isDrawingOff()) aside(`printing edition/${editionId}`, () => printFor(editionId, learnerId));
+}
+
+export async function printFor(editionId: string, learnerId: string): Promise<void> {
+  const [edition, learner] = [findEdition(editionId), findLearner(learnerId)];
+  if (!edition.ok || !learner) return;
+  const choices = choicesFor(edition.value.frozen, learner);
+  await printHandout({ editionId, learner, choices }, Date.now(), 'later');
 }
 
 function reachOf(learner: Learner): { readonly left: number; readonly right: number } {

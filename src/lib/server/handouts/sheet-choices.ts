@@ -1,5 +1,4 @@
 import { eq } from 'drizzle-orm';
-import { printsPlainChords } from '../../core/engrave/views';
 import type { Edition } from '../../core/handout/edition';
 import type { SheetChoices } from '../../core/handout/sheet-choices';
 import { database } from '../db/client';
@@ -16,7 +15,7 @@ export function usualChoices({ recipe }: Pick<Edition, 'recipe'>, learner: Learn
     measuresALine: null,
     fingers: recipe.fingers !== 'hidden',
     counts: recipe.counts === 'shown',
-    chordSymbols: recipe.chordSymbols !== 'hidden' || printsPlainChords(recipe),
+    chordSymbols: recipe.chordSymbols !== 'hidden',
     pedal: true,
     noteNames: learner?.showsNoteNames ?? false,
     octaves: 1,
@@ -24,9 +23,12 @@ export function usualChoices({ recipe }: Pick<Edition, 'recipe'>, learner: Learn
   };
 }
 
-/** As they were last chosen for the learner; the markings of the score follow the edition until then. */
+/** As they were last chosen for the learner. What is printed with the notes is the edition's own: another piece shows other things. */
 export function choicesFor(edition: Pick<Edition, 'recipe'>, learner: Learner | null): SheetChoices {
-  return learner?.sheets?.ok ? learner.sheets.value : usualChoices(edition, learner);
+  const usual = usualChoices(edition, learner);
+  if (!learner?.sheets?.ok) return usual;
+  const { fingers, counts, chordSymbols, pedal } = usual;
+  return { ...learner.sheets.value, fingers, counts, chordSymbols, pedal };
 }
 
 export function keepChoices(learnerId: string, choices: SheetChoices): void {

@@ -64,6 +64,8 @@ const ROWS: Readonly<Record<RecordKind, readonly string[]>> = {
     'DELETE FROM takes WHERE learner_id = :id',
     'DELETE FROM messages WHERE learner_id = :id',
     'DELETE FROM requests WHERE learner_id = :id',
+    // Pages that were printed bear the name.
+    "DELETE FROM engraved_lines WHERE subject LIKE 'edition/%/for/' || :id || '/%'",
     'DELETE FROM share_links WHERE learner_id = :id',
     'DELETE FROM log_imports WHERE learner_id = :id',
     'DELETE FROM learners WHERE id = :id',

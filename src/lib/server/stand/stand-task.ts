@@ -15,6 +15,7 @@ import { practiceWays, studioNow } from '../practice-ways';
 import { USUAL_WIDTHS } from '../page-width';
 import { listTakes } from '../takes';
 import { aside } from '../work/aside';
+import type { Urgency } from '../work/lane';
 import { isWorkOver } from '../work/pool';
 
 /** More help than this is read by nobody who is about to play. */
@@ -29,6 +30,7 @@ interface Asking {
   /** Where the stand's pages are: the learner's own, or the teacher's view of them. */
   readonly base: string;
   readonly widthOf: (view: 'stand' | 'stand-large') => number;
+  readonly urgency?: Urgency;
 }
 
 /** One task of the week with the passage that it is about and all that helps with it; null where it is not set any more. */
@@ -104,7 +106,9 @@ async function passageOf(
     /** What the count-in and the clicks say. */
     spoken: all,
     // Waited for: what is on the desk without a network must be whole.
-    lines: await wholeLines(standLines({ editionId, score, counts, span, markings }, asking.widthOf(view))),
+    lines: await wholeLines(
+      standLines({ editionId, score, counts, span, markings }, asking.widthOf(view), asking.urgency),
+    ),
     pictures: notes.pictures.filter(
       (each) => each.section === section.name && (hand === null || each.hand === hand),
     ),
@@ -138,6 +142,7 @@ export function drawStandAhead(learnerId: string, nowMs: number): void {
         base: '',
         outboxName: '',
         widthOf: (name: 'stand' | 'stand-large') => USUAL_WIDTHS[name],
+        urgency: 'later' as const,
       };
       await standTask({ learner, taskId, ...view }, nowMs);
     }

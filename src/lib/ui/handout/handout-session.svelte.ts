@@ -25,14 +25,29 @@ export class HandoutSession {
   #abort: AbortController | null = null;
   #timer: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(readonly opening: HandoutOpening) {
+  constructor(
+    readonly opening: HandoutOpening,
+    kept: Printed | null,
+  ) {
+    this.printed = kept;
     this.choices = opening.choices;
     const { sheets } = opening.choices;
     this.order = [...sheets, ...SHEET_IDS.filter((id) => !sheets.includes(id))];
   }
 
+  /** Waits for the pages where they were not at hand, and goes on with what this browser remembers. */
+  async begin(coming: Promise<Printed | null> | null): Promise<void> {
+    if (coming) {
+      this.isWorking = true;
+      this.printed = await coming;
+      this.isWorking = false;
+      if (!this.printed) this.problem = 'The pages could not be laid out. Load the page again.';
+    }
+    this.#takeRemembered();
+  }
+
   /** Where it is for nobody in particular, this browser remembers what was chosen. */
-  takeRemembered(): void {
+  #takeRemembered(): void {
     const kept = this.opening.learnerId === null ? this.#kept.read() : null;
     if (!kept) return;
     const { sheets, paper, noteSize, measuresALine, octaves, largeWords } = kept;

@@ -14,25 +14,20 @@
 
   interface Props {
     opening: HandoutOpening & { readonly title: string; readonly editionNumber: number };
-    /** The pages as they were chosen last; they may still be on their way. */
-    pages: Promise<Printed | null>;
+    /** The pages as they were chosen last, or a promise of them. */
+    kept: Printed | null;
+    coming: Promise<Printed | null> | null;
     learners: readonly { readonly id: string; readonly name: string }[];
   }
 
-  const { opening, pages, learners }: Props = $props();
+  const { opening, kept, coming, learners }: Props = $props();
   // A handout is opened once for a learner; the page is made anew for another.
   // svelte-ignore state_referenced_locally
-  const session = new HandoutSession(opening);
+  const session = new HandoutSession(opening, kept);
   let isWriting = $state(false);
 
   onMount(() => {
-    session.isWorking = true;
-    void pages.then((first) => {
-      session.isWorking = false;
-      session.printed ??= first;
-      if (!first) session.problem = 'The pages could not be laid out. Load the page again.';
-      session.takeRemembered();
-    });
+    void session.begin(coming);
     return () => session.dispose();
   });
 

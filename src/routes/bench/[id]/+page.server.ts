@@ -1,10 +1,10 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { findArrangement, stepsToUndo } from '$lib/server/arrangements';
-import { drawEditionAhead } from '$lib/server/draw-ahead';
 import { editionsOf, handOut } from '$lib/server/editions';
 import { arrangementLines } from '$lib/server/first-lines';
 import { found, FOUND_STATUS } from '$lib/server/found';
+import { printAhead } from '$lib/server/handouts/print-handout';
 import { bodyOf, listLearners } from '$lib/server/learners';
 import { pageWidthOf } from '$lib/server/page-width';
 import { recordingOf } from '$lib/server/pieces';
@@ -40,7 +40,7 @@ export const actions: Actions = {
     if (!form.ok) return form.failure;
     const outcome = await handOut(params.id, form.value.learnerId, Date.now());
     if (!outcome.ok) return fail(FOUND_STATUS[outcome.code], { message: outcome.message });
-    drawEditionAhead(outcome.value.editionId);
+    printAhead(outcome.value.editionId, form.value.learnerId);
     redirect(303, `/learners/${form.value.learnerId}#a${outcome.value.assignmentId}`);
   },
 };

@@ -8,6 +8,7 @@
 <svelte:head><title>{data.opening.title} · Handout · Key Path</title></svelte:head>
 {#key `${data.opening.editionId}/${data.opening.learnerId}`}<Handout
     opening={data.opening}
-    pages={data.pages}
+    kept={data.kept}
+    coming={data.coming}
     learners={data.learners}
   />{/key}
