@@ -141,7 +141,7 @@ test('keys on the screen are heard, kept for the teacher, and played freely over
   await expect(heard).toBeVisible();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    heard.getByRole('link', { name: 'Save as MIDI' }).click(),
+    heard.getByRole('button', { name: 'Save as MIDI' }).click(),
   ]);
   expect(file.suggestedFilename()).toBe('take.mid');
   await heard.getByRole('button', { name: 'Keep it for the teacher' }).click();

@@ -4,11 +4,11 @@ import { REQUEST_STATES, type RequestState } from '$lib/core/practice/request-st
 import { MOST_TITLE } from '$lib/core/text/names';
 import { keepHousekeeping, readHousekeeping } from '$lib/server/housekeeping';
 import { findLearner, listLearners } from '$lib/server/learners';
-import { deleteMessage, listMessages, sendMessage } from '$lib/server/messages';
+import { deleteMessage, listMessages, sendMessage } from '$lib/server/messages/outbox';
 import { listTitles } from '$lib/server/pieces';
-import { addRequest, changeRequest, deleteRequest, listRequests } from '$lib/server/requests';
+import { addRequest, changeRequest, deleteRequest, listRequests } from '$lib/server/messages/requests';
 import { sentForm } from '$lib/server/sent-form';
-import { writeWeek } from '$lib/server/week-message';
+import { writeWeek } from '$lib/server/messages/week';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ url }) => {

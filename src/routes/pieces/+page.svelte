@@ -12,21 +12,45 @@
   let isArchiveShown = $state(false);
   const archived = $derived(data.pieces.filter(({ archivedAtMs }) => archivedAtMs !== null).length);
   const remember = remembered('pieces-sort', z.enum(Object.keys(SORTS) as [Sort, ...Sort[]]), 'newest');
-  let words = $state('');
-  let key = $state('');
-  let time = $state('');
-  let learner = $state('');
+  const NOTHING = { words: '', key: '', time: '', learner: '' };
+  let wanted = $state({ ...NOTHING });
   let sort = $state<Sort>('newest');
   onMount(() => (sort = remember.read()));
   const onShelf = $derived(
     data.pieces.filter(({ archivedAtMs }) => (archivedAtMs !== null) === (isArchiveShown && archived > 0)),
   );
-  const shown = $derived(listedPieces(onShelf, { words, key, time, learner, sort }));
+  const shown = $derived(listedPieces(onShelf, { ...wanted, sort }));
   const any = (all: readonly string[], label: string) => [
     { value: '', label },
     ...[...new Set(all)].sort().map((value) => ({ value, label: value })),
   ];
   const told = $derived(onShelf.flatMap(({ summary }) => (summary.ok ? [summary.value] : [])));
+  const filters = $derived([
+    {
+      field: 'key',
+      label: 'Key',
+      choices: any(
+        told.map(({ key }) => key),
+        'any',
+      ),
+    },
+    {
+      field: 'time',
+      label: 'Metre',
+      choices: any(
+        told.map(({ time }) => time),
+        'any',
+      ),
+    },
+    {
+      field: 'learner',
+      label: 'Played by',
+      choices: any(
+        onShelf.flatMap(({ learners }) => learners),
+        'anybody',
+      ),
+    },
+  ] as const);
 </script>
 
 <svelte:head><title>Pieces · Key Path</title></svelte:head>
@@ -48,38 +72,14 @@
       <label class="field grow basis-52"
         >Find<input
           type="search"
-          bind:value={words}
+          bind:value={wanted.words}
           placeholder="title, composer, key, learner"
           autocomplete="off"
         /></label
       >
-      <Choose
-        look="above"
-        label="Key"
-        bind:value={key}
-        choices={any(
-          told.map((each) => each.key),
-          'any',
-        )}
-      />
-      <Choose
-        look="above"
-        label="Metre"
-        bind:value={time}
-        choices={any(
-          told.map((each) => each.time),
-          'any',
-        )}
-      />
-      <Choose
-        look="above"
-        label="Played by"
-        bind:value={learner}
-        choices={any(
-          onShelf.flatMap((each) => each.learners),
-          'anybody',
-        )}
-      />
+      {#each filters as { field, label, choices } (field)}
+        <Choose look="above" {label} bind:value={wanted[field]} {choices} />
+      {/each}
       <Choose
         look="above"
         label="In order of"
@@ -94,15 +94,7 @@
     </search>
     {#if shown.length === 0}
       <p class="notice mt-3">
-        Nothing is like that. <button
-          class="link"
-          onclick={() => {
-            words = '';
-            key = '';
-            time = '';
-            learner = '';
-          }}>Show all</button
-        >
+        Nothing is like that. <button class="link" onclick={() => (wanted = { ...NOTHING })}>Show all</button>
       </p>
     {/if}
     <div class="overflow-x-auto">

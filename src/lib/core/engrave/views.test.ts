@@ -1,13 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import {
-  benchLayout,
-  handoutLayout,
-  isPageWidth,
-  lineWidthOf,
-  markingsOf,
-  optionsFor,
-  pageWidthFor,
-} from './views';
+import { benchLayout, isPageWidth, lineWidthOf, markingsOf, optionsFor, pageWidthFor } from './views';
 import { newDocument } from '../document/document';
 
 describe('widths of page', () => {
@@ -47,17 +39,6 @@ describe('an edition on paper', () => {
     expect(markingsOf({ ...recipe, chordSymbols: 'shown' }).arePlainChords).toBeUndefined();
     expect(markingsOf({ ...recipe, chordSymbols: 'hidden' }).chordSymbols).toBe(false);
     expect(benchLayout(recipe, optionsFor(1720)).markings.arePlainChords).toBe(false);
-  });
-
-  it('has less on a line in large notes, and more on the wider paper', () => {
-    const [a4, large, letter] = [
-      handoutLayout('a4', false, markings),
-      handoutLayout('a4', true, markings),
-      handoutLayout('letter', false, markings),
-    ];
-    expect(large.layout.lineWidth).toBeLessThan(a4.layout.lineWidth);
-    expect(letter.layout.lineWidth).toBeGreaterThan(a4.layout.lineWidth);
-    expect(large.layout.mostMeasures).toBe(4);
   });
 
   it('prints what the recipe shows', () => {

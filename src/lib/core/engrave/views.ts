@@ -1,4 +1,3 @@
-import { PAPERS, type PaperName } from '../handout/papers.data';
 import type { Recipe } from '../document/recipe';
 import { isPlainRung } from '../ladder/chord-sounds';
 import type { EngraveOptions, LayoutRequest } from './line';
@@ -54,25 +53,6 @@ export function pieceLayout(options: EngraveOptions): LayoutRequest {
     lineWidth: lineWidthOf(options),
     mostMeasures: 5,
     markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true, pedal: true },
-  };
-}
-
-/** Millimetres at the left and right edges of a sheet together, and those of half a staff space: normal, and large for young readers. */
-const SIDES_MM = 28;
-const HALF_SPACE_MM = { normal: 0.88, large: 1.2 } as const;
-
-/** How an edition is laid out on paper. */
-export function handoutLayout(
-  paper: PaperName,
-  isLarge: boolean,
-  markings: Markings,
-): { readonly layout: LayoutRequest; readonly options: EngraveOptions; readonly unitsPerMm: number } {
-  const unitsPerMm = UNIT / (isLarge ? HALF_SPACE_MM.large : HALF_SPACE_MM.normal);
-  const options = { pageWidth: Math.round((PAPERS[paper].widthMm - SIDES_MM) * unitsPerMm), unit: UNIT };
-  return {
-    layout: { lineWidth: lineWidthOf(options), mostMeasures: isLarge ? 4 : 5, markings },
-    options,
-    unitsPerMm,
   };
 }
 

@@ -39,7 +39,7 @@ export function musicBlocks(
     const [w, h] = [width / unitsPerMm, height / unitsPerMm];
     return {
       ...{ from: range.from, to: range.to, height: h },
-      draw: (x, y) => [{ kind: 'music', x, y, width: w, height: h, svg }],
+      draw: (x, y) => [{ kind: 'music', x, y, width: w, height: h, svg, measures: range }],
     };
   });
 }

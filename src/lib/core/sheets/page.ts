@@ -21,6 +21,8 @@ export type Item =
       readonly width: number;
       readonly height: number;
       readonly svg: string;
+      /** What stands on it, by index, both ends included. */
+      readonly measures: { readonly from: number; readonly to: number };
     }
   | {
       readonly kind: 'line';

@@ -10,9 +10,9 @@ import { notFound, type Outcome } from '../outcome';
 import { assignmentsOf } from '../practice';
 import { logAsCsv } from '../practice-csv';
 import { shareLinksOf } from '../access/share-links';
-import { messagesTo } from '../messages';
-import { listRequests } from '../requests';
-import { takesOfLearner } from '../takes';
+import { messagesTo } from '../messages/outbox';
+import { listRequests } from '../messages/requests';
+import { takesOfLearner } from '../stand/takes';
 import { work, type WorkFailure } from '../work/pool';
 
 const VERSION = 1;

@@ -10,6 +10,12 @@ import { editionsOf, findEdition } from '../editions';
 import { addGoal, listGoals } from '../goals';
 import { archivedLearners, findLearner, listLearners } from '../learners';
 import { findLesson, lessonsOf, setTasks, startLesson } from '../lessons';
+import { choicesFor } from '../handouts/sheet-choices';
+import { printHandout } from '../handouts/print-handout';
+import { addRequest, listRequests } from '../messages/requests';
+import { listMessages } from '../messages/outbox';
+import { writeWeek } from '../messages/week';
+import { storeTake } from '../stand/takes';
 import { findPiece, keepPiece, listPieces, listTitles, pieceOfFile, readUpload } from '../pieces';
 import { assignmentsOf, logEntry, piecesOfLearners } from '../practice';
 import { logAsCsv, readLogCsv } from '../practice-csv';
@@ -34,6 +40,14 @@ async function taught(name = 'Ida Marrow') {
     startLesson({ learnerIds: [learner], onDay: TODAY, slotId: null, lengthMinutes: 30 }, NOW_MS),
   );
   const section = assignmentsOf([learner])[0]!.sections[0]!.id;
+  const who = findLearner(learner)!;
+  const edition = found(findEdition(editionId)).frozen;
+  found(await printHandout({ editionId, learner: who, choices: choicesFor(edition, who) }, NOW_MS));
+  const keys = [{ key: 60, onMs: 0, offMs: 400, velocity: 70 }];
+  const heard = [`What ${name} played`];
+  const take = { editionId, sectionId: section, hand: null, take: { keys, pedal: [] }, heard };
+  found(storeTake(take, learner, NOW_MS));
+  addRequest({ learnerId: learner, title: `A wish of ${name}`, note: '' }, NOW_MS);
   found(
     setTasks(lesson, learner, [
       {
@@ -78,6 +92,13 @@ async function taught(name = 'Ida Marrow') {
       NOW_MS,
     ),
   );
+  found(
+    await writeWeek(
+      who,
+      { to: 'family@example.org', words: `Of ${name}`, link: '', hasSheet: false, hasCalendar: true },
+      NOW_MS,
+    ),
+  );
   return { learner, piece, arrangement, editionId, assignmentId, lesson, section };
 }
 
@@ -92,9 +113,11 @@ describe('deleting', () => {
   it('says by count what goes, hides it with what belongs to it, and brings it all back', async () => {
     const { learner, piece, arrangement, editionId, lesson } = await taught();
     expect(whatGoes('piece', piece)?.what).toBe(
-      '1 arrangement, 1 edition, 1 register, 1 practice entry, 1 date',
+      '1 arrangement, 1 edition, 1 register, 1 practice entry, 1 date, 1 take',
     );
-    expect(whatGoes('learner', learner)?.what).toBe('1 register, 1 practice entry, 1 lesson, 1 date');
+    expect(whatGoes('learner', learner)?.what).toBe(
+      '1 register, 1 practice entry, 1 lesson, 1 date, 1 take, 1 message, 1 request',
+    );
     expect(whatGoes('lesson', lesson)?.what).toBe('1 task');
     const deletion = found(deleteRecord('piece', piece, NOW_MS));
     expect([findPiece(piece).ok, findArrangement(arrangement).ok, findEdition(editionId).ok]).toEqual([
@@ -157,6 +180,7 @@ describe('erasing', () => {
     expect(database().$client.pragma('foreign_key_check')).toEqual([]);
     expect(listLearners().map(({ name }) => name)).toEqual(['Ida Marrow']);
     expect(listGoals()).toHaveLength(1);
+    expect([listRequests(), listMessages()].map((all) => all.length)).toEqual([1, 1]);
   });
 
   it('takes out each kind with what belongs to it, and nothing else', async () => {
@@ -300,6 +324,13 @@ describe('a learner’s whole record', () => {
       goals: [{ event: 'Quay concert', targetBpm: 80 }],
       lessons: [{ tasks: [{ sentence: 'A task for Ida Marrow', minutes: 5 }] }],
     });
+    expect(record).toMatchObject({
+      takes: [{ file: 'takes/take-1.mid', heard: ['What Ida Marrow played'] }],
+      requests: [{ title: 'A wish of Ida Marrow', state: 'asked' }],
+      messages: [{ file: 'messages/message-1.eml', to: 'family@example.org', sentAt: null }],
+    });
+    expect(strFromU8(files['takes/take-1.mid']!, true)).toMatch(/^MThd/);
+    expect(strFromU8(files['messages/message-1.eml']!)).toContain('Of Ida Marrow');
     expect(JSON.stringify(record)).not.toContain(learner);
     const schema = JSON.parse(strFromU8(files['record.schema.json']!)) as { required: string[] };
     expect(schema.required).toEqual(expect.arrayContaining(Object.keys(record)));

@@ -45,6 +45,7 @@ const held = (editions: string): Partial<Record<Counted, string>> => ({
   entries: `SELECT count(*) FROM practice_entries WHERE assignment_id IN
             (SELECT id FROM assignments WHERE edition_id IN (${editions}))`,
   goals: `SELECT count(*) FROM goals WHERE assignment_id IN (SELECT id FROM assignments WHERE edition_id IN (${editions}))`,
+  takes: `SELECT count(*) FROM takes WHERE edition_id IN (${editions})`,
 });
 
 const COUNTS: Readonly<Record<RecordKind, Partial<Record<Counted, string>>>> = {

@@ -13,7 +13,7 @@ import { learnersInPractice } from '../learner-practice';
 import { tasksOf } from '../lessons';
 import { practiceWays, studioNow } from '../practice-ways';
 import { USUAL_WIDTHS } from '../page-width';
-import { listTakes } from '../takes';
+import { listTakes } from './takes';
 import { aside } from '../work/aside';
 import type { Urgency } from '../work/lane';
 import { isWorkOver } from '../work/pool';
@@ -29,13 +29,15 @@ interface Asking {
   readonly outboxName: string;
   /** Where the stand's pages are: the learner's own, or the teacher's view of them. */
   readonly base: string;
+  /** Where takes are kept and heard. */
+  readonly takes: { readonly keepAt: string; readonly hearAt: string };
   readonly widthOf: (view: 'stand' | 'stand-large') => number;
   readonly urgency?: Urgency;
 }
 
 /** One task of the week with the passage that it is about and all that helps with it; null where it is not set any more. */
 export async function standTask(asking: Asking, nowMs: number) {
-  const { learner, taskId, base } = asking;
+  const { learner, taskId, base, takes } = asking;
   const set = tasksOf(learner.id)?.tasks ?? [];
   const at = set.findIndex(({ id }) => id === taskId);
   const task = set[at];
@@ -51,6 +53,7 @@ export async function standTask(asking: Asking, nowMs: number) {
   const view = learner.readsLarge ? ('stand-large' as const) : ('stand' as const);
   return {
     base,
+    takes,
     view,
     mayMark: asking.mayMark && piece !== undefined && section !== undefined,
     outboxName: asking.outboxName,
@@ -140,6 +143,7 @@ export function drawStandAhead(learnerId: string, nowMs: number): void {
       const view = {
         mayMark: false,
         base: '',
+        takes: { keepAt: '', hearAt: '' },
         outboxName: '',
         widthOf: (name: 'stand' | 'stand-large') => USUAL_WIDTHS[name],
         urgency: 'later' as const,

@@ -17,7 +17,6 @@ const LIMITS = {
   pdf: { lane: 'lines', seconds: 120 },
   pieceSheets: { lane: 'lines', seconds: 120 },
   mei: { lane: 'music', seconds: 30 },
-  lineFiles: { lane: 'lines', seconds: 60 },
 } as const satisfies Readonly<Record<keyof Tasks, { lane: 'music' | 'lines'; seconds: number }>>;
 /** The tasks as one file, built beside the server. */
 const TASKS = 'build/work/tasks.js';

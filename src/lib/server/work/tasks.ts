@@ -9,7 +9,6 @@ import { newDocument, type ArrangementDocument } from '../../core/document/docum
 import { engraveLine, type Toolkit } from '../../core/engrave/engrave-line';
 import type { EngraveOptions, FirstLines, LayoutRequest } from '../../core/engrave/line';
 import { meiDocument } from '../../core/engrave/mei-document';
-import { paperSvg } from '../../core/engrave/paper-svg';
 import { planLines, planPassage } from '../../core/engrave/plan-lines';
 import { prepareEngraving } from '../../core/engrave/source';
 import { formatOf, readScore } from '../../core/formats/read-score';
@@ -171,23 +170,6 @@ export function mei({ score, counts }: Pick<Edition, 'score' | 'counts'>): Uint8
   return new Uint8Array(new TextEncoder().encode(meiDocument(asOnePart(score), counts)));
 }
 
-/** Each line of an edition as a picture by itself, for worksheets. */
-export async function lineFiles({
-  score,
-  counts,
-  layout,
-  options,
-}: Pick<Edition, 'score' | 'counts'> & {
-  readonly layout: LayoutRequest;
-  readonly options: EngraveOptions;
-}): Promise<readonly { readonly from: number; readonly to: number; readonly svg: string }[]> {
-  const toolkit = await engraver();
-  return planLines(score, counts, layout).plans.map(({ mei: source, range }) => ({
-    ...range,
-    svg: paperSvg(engraveLine(toolkit, source, options).svg, () => null),
-  }));
-}
-
 /** Handouts as one file (PDF). */
 export async function pdf(handouts: readonly Printed[]): Promise<Uint8Array<ArrayBuffer>> {
   const { writePdf } = await import('./paper/pdf');
@@ -234,5 +216,4 @@ export type Tasks = {
   readonly pdf: typeof pdf;
   readonly pieceSheets: typeof pieceSheets;
   readonly mei: typeof mei;
-  readonly lineFiles: typeof lineFiles;
 };

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { saveFile } from '../parts/save-file';
 
 const told = z.union([
   z.object({ done: z.int(), of: z.int() }),
@@ -43,7 +44,7 @@ export class ClassFile {
     if ('done' in said) this.done = said.done;
     else if ('problem' in said) this.message = said.problem;
     else {
-      save(said.file);
+      saveFile(pdfOf(said.file), 'handouts.pdf');
       this.message = 'The file is saved where this browser keeps its downloads.';
     }
   }
@@ -56,13 +57,9 @@ export class ClassFile {
   }
 }
 
-function save(base64: string): void {
+function pdfOf(base64: string): Blob {
   const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([bytes], { type: 'application/pdf' }));
-  link.download = 'handouts.pdf';
-  link.click();
-  URL.revokeObjectURL(link.href);
+  return new Blob([bytes], { type: 'application/pdf' });
 }
 
 async function* linesOf(body: ReadableStream<Uint8Array>): AsyncGenerator<string> {

@@ -8,6 +8,7 @@
   import { NOTE_SIZES, type NoteSize } from '$lib/core/handout/sheets.data';
   import type { Printed } from '$lib/core/sheets/page';
   import Choose from '../parts/choose.svelte';
+  import { saveFile } from '../parts/save-file';
   import { HandoutSession, type HandoutOpening } from './handout-session.svelte';
   import Pages from './pages.svelte';
   import SheetList from './sheet-list.svelte';
@@ -35,12 +36,7 @@
     isWriting = true;
     const file = await session.file();
     isWriting = false;
-    if (!file) return;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(file);
-    link.download = `${opening.title}.pdf`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    if (file) saveFile(file, `${opening.title}.pdf`);
   }
 
   const MARKINGS = [

@@ -3,6 +3,7 @@
   import type { Finding } from '$lib/core/listen/findings';
   import { takeTimeline } from '$lib/core/playback/take-timeline';
   import type { Player } from '../playback/player.svelte';
+  import { saveFile } from '../parts/save-file';
   import type { TakeSession } from './take-session.svelte';
 
   interface Props {
@@ -22,16 +23,11 @@
 
   const { take, onaccept, onshow, ontempo, player, onwritten, keeps = [] }: Props = $props();
   let kept = $state('');
-  const file = $derived.by(() => {
+
+  function save() {
     const midi = take.midi();
-    return midi && URL.createObjectURL(midi);
-  });
-  $effect(() => {
-    const url = file;
-    return () => {
-      if (url) URL.revokeObjectURL(url);
-    };
-  });
+    if (midi) saveFile(midi, 'take.mid');
+  }
 
   function asPlayed() {
     const { take: played } = take;
@@ -78,7 +74,7 @@
   <div class="mt-2 flex flex-wrap items-center gap-2">
     <button class="button" onclick={asPlayed}>Hear it as played</button>
     <button class="button" onclick={onwritten}>Hear it as written</button>
-    {#if file}<a class="button" href={file} download="take.mid">Save as MIDI</a>{/if}
+    <button class="button" onclick={save}>Save as MIDI</button>
     {#each keeps as { label, keep } (label)}
       <button class="button" onclick={async () => (kept = await keep())}>{label}</button>
     {/each}

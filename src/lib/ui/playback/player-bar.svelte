@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { saveFile } from '../parts/save-file';
   import Play from '@lucide/svelte/icons/play';
   import Square from '@lucide/svelte/icons/square';
   import Repeat from '@lucide/svelte/icons/repeat';
@@ -49,11 +50,7 @@
     isSaving = true;
     try {
       const sound = await player.record(() => timeline({ ...optionsNow(), isLooped: false }));
-      const link = document.createElement('a');
-      link.href = URL.createObjectURL(sound);
-      link.download = `${title}.wav`;
-      link.click();
-      URL.revokeObjectURL(link.href);
+      saveFile(sound, `${title}.wav`);
     } catch {
       player.state = 'failed';
     }

@@ -94,7 +94,7 @@ export class StandSession {
   /** The teacher's own playing. */
   hearModel(id: string): void {
     void this.player.play(async () => {
-      const answer = await api.take(`${this.opening.base}/api/takes/${id}`);
+      const answer = await api.take(`${this.opening.takes.hearAt}/${id}`);
       if (!answer.ok) throw new Error(answer.message);
       return takeTimeline(answer.value);
     }, false);
@@ -150,10 +150,10 @@ export class StandSession {
 
   /** Keeps the last take for the teacher to hear. */
   async keepTake(): Promise<string> {
-    const { base, passage } = this.opening;
+    const { takes, passage } = this.opening;
     if (!passage || !this.take.take) return '';
     const { editionId, sectionId, hand } = passage;
-    const answer = await api.keepTake(`${base}/api/takes`, {
+    const answer = await api.keepTake(takes.keepAt, {
       ...{ editionId, sectionId, hand, take: this.take.take, heard: this.take.sentences },
     });
     return answer.ok ? 'Kept: your teacher can hear it.' : answer.message;

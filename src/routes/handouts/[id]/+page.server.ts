@@ -2,13 +2,14 @@ import { findEdition } from '$lib/server/editions';
 import { found } from '$lib/server/found';
 import { keptHandout, printHandout } from '$lib/server/handouts/print-handout';
 import { choicesFor } from '$lib/server/handouts/sheet-choices';
-import { learnerAsked } from '$lib/server/handouts/whose';
+import { foundLearner } from '$lib/server/learner-found';
 import { listLearners } from '$lib/server/learners';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, url }) => {
   const edition = found(findEdition(params.id));
-  const learner = learnerAsked(url.searchParams.get('learner'));
+  const asked = url.searchParams.get('learner');
+  const learner = asked ? foundLearner(asked) : null;
   const choices = choicesFor(edition.frozen, learner);
   const request = { editionId: edition.id, learner, choices };
   const nowMs = Date.now();

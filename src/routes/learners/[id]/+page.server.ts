@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { dayNumber } from '$lib/core/practice/day-number';
 import { nextStepOf, playedOf, targetOf } from '$lib/core/practice/learner-practice';
 import { addGoal, removeGoal } from '$lib/server/goals';
-import { findLearner } from '$lib/server/learners';
+import { foundLearner } from '$lib/server/learner-found';
 import { forecastsOf, learnersInPractice, planOf } from '$lib/server/learner-practice';
 import { lessonsOf, tasksOf } from '$lib/server/lessons';
 import { logImportsOf } from '$lib/server/records/log-imports';
@@ -12,8 +12,7 @@ import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ params }) => {
-  const learner = findLearner(params.id);
-  if (!learner) error(404, 'There is no such learner in the studio.');
+  const learner = foundLearner(params.id);
   const nowMs = Date.now();
   const { ways } = practiceWays();
   const { day } = studioNow(nowMs, ways.timeZone);

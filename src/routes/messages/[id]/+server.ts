@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { download } from '$lib/server/download';
-import { findMessage } from '$lib/server/messages';
+import { findMessage } from '$lib/server/messages/outbox';
 import type { RequestHandler } from './$types';
 
 /** A message as its file, for a mail program to open and send. */

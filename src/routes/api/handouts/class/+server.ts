@@ -4,7 +4,7 @@ import { findEdition } from '$lib/server/editions';
 import { found } from '$lib/server/found';
 import { handoutFile, type HandoutRequest } from '$lib/server/handouts/print-handout';
 import { choicesFor } from '$lib/server/handouts/sheet-choices';
-import { learnerAsked } from '$lib/server/handouts/whose';
+import { foundLearner } from '$lib/server/learner-found';
 import type { RequestHandler } from './$types';
 
 const MOST = 60;
@@ -23,7 +23,7 @@ export const POST: RequestHandler = async ({ request }) => {
   const parsed = body.safeParse(await request.json().catch(() => null));
   if (!parsed.success) error(400, `Choose from one to ${MOST} handouts.`);
   const requests = parsed.data.handouts.map(({ editionId, learnerId }): HandoutRequest => {
-    const learner = learnerAsked(learnerId);
+    const learner = foundLearner(learnerId);
     return { editionId, learner, choices: choicesFor(found(findEdition(editionId)).frozen, learner) };
   });
   const abort = new AbortController();

@@ -1,6 +1,6 @@
 import { error, json } from '@sveltejs/kit';
 import { download } from '$lib/server/download';
-import { deleteTake, findTake } from '$lib/server/takes';
+import { deleteTake, findTake } from '$lib/server/stand/takes';
 import type { RequestHandler } from './$types';
 
 /** A take as its keys, or as the file (`?format=mid`). */

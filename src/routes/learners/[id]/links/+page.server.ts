@@ -9,15 +9,14 @@ import {
   shareLinksOf,
   withdrawShareLink,
 } from '$lib/server/access/share-links';
-import { findLearner } from '$lib/server/learners';
+import { foundLearner } from '$lib/server/learner-found';
 import { sentForm } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
 
 const MOST_NICKNAME = 40;
 
 export const load: PageServerLoad = ({ params }) => {
-  const learner = findLearner(params.id);
-  if (!learner) error(404, 'There is no such learner in the studio.');
+  const learner = foundLearner(params.id);
   return {
     learner: { id: learner.id, name: learner.name },
     links: shareLinksOf(learner.id),

@@ -1,5 +1,5 @@
 import { error, fail } from '@sveltejs/kit';
-import { findLearner } from '$lib/server/learners';
+import { foundLearner } from '$lib/server/learner-found';
 import { isSeen, MOST_NAME } from '$lib/core/text/names';
 import { readLogCsv } from '$lib/server/practice-csv';
 import { importOfFile } from '$lib/server/records/log-imports';
@@ -10,14 +10,13 @@ import type { Actions, PageServerLoad } from './$types';
 const MOST_BYTES = 4_000_000;
 
 export const load: PageServerLoad = ({ params }) => {
-  const learner = findLearner(params.id);
-  if (!learner) error(404, 'There is no such learner in the studio.');
+  const learner = foundLearner(params.id);
   return { learner: { id: learner.id, name: learner.name } };
 };
 
 export const actions: Actions = {
   default: async ({ request, params }) => {
-    if (!findLearner(params.id)) error(404, 'There is no such learner in the studio.');
+    foundLearner(params.id);
     const form = await formOf(request);
     const file = form.get('file');
     const isFile = file instanceof File && file.size > 0;

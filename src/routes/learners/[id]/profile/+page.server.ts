@@ -2,6 +2,7 @@ import { error, fail } from '@sveltejs/kit';
 import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { profileSchema, type Profile } from '$lib/core/learner/profile';
+import { foundLearner } from '$lib/server/learner-found';
 import { changeLearner, findLearner, type Learner } from '$lib/server/learners';
 import { studioRules } from '$lib/server/settings';
 import { formOf } from '$lib/server/sent-form';
@@ -10,8 +11,7 @@ import type { Actions, PageServerLoad } from './$types';
 const schema = () => profileSchema(studioRules().rules.rungs.length);
 
 export const load: PageServerLoad = async ({ params }) => {
-  const learner = findLearner(params.id);
-  if (!learner) error(404, 'There is no such learner in the studio.');
+  const learner = foundLearner(params.id);
   return {
     learner: { id: learner.id, name: learner.name },
     rungs: studioRules().rules.rungs.map(({ name }) => name),
@@ -25,7 +25,7 @@ export const actions: Actions = {
   default: async ({ request, params }) => {
     const form = await superValidate(await formOf(request), zod4(schema()));
     if (!form.valid) return fail(400, { form });
-    if (!findLearner(params.id)) error(404, 'There is no such learner in the studio.');
+    foundLearner(params.id);
     changeLearner(params.id, form.data);
     return message(
       form,

@@ -1,12 +1,12 @@
 import { error } from '@sveltejs/kit';
-import { findLearner } from '$lib/server/learners';
+import { foundLearner } from '$lib/server/learner-found';
 import { assignmentsOf } from '$lib/server/practice';
-import { listTakes } from '$lib/server/takes';
+import { listTakes } from '$lib/server/stand/takes';
 import type { PageServerLoad } from './$types';
 
 /** What the learner played and wanted kept, and the teacher's own playing of the learner's music. */
 export const load: PageServerLoad = ({ params }) => {
-  const learner = findLearner(params.id) ?? error(404, 'There is no such learner in the studio.');
+  const learner = foundLearner(params.id);
   const music = assignmentsOf([learner.id]).map(({ editionId, title, sections }) => {
     const nameOf = (id: string) => sections.find((section) => section.id === id)?.name ?? '';
     const told = (whose: string | null) =>

@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { linkedLearner } from '$lib/server/access/linked';
 import { assignmentsOf } from '$lib/server/practice';
-import { keepTake } from '$lib/server/takes';
+import { keepTake } from '$lib/server/stand/takes';
 import type { RequestHandler } from './$types';
 
 /** A learner keeps what they played, for the teacher to hear. */

@@ -10,6 +10,7 @@ export const load: PageServerLoad = async ({ params, cookies, locals }) => {
   const opening = await standTask(
     {
       ...{ learner, taskId: params.id, mayMark: link.mayMark, base: '/stand' },
+      takes: { keepAt: '/stand/api/takes', hearAt: '/stand/api/takes' },
       outboxName: `key-path-stand-${link.id}`,
       widthOf: (view) => pageWidthOf(cookies, view),
     },

@@ -27,7 +27,7 @@ export const GET: RequestHandler = async ({ params, url }) => {
       return download(found(await editionAsMei(edition.frozen)), `${name}.mei`, 'application/xml');
     case 'svg': {
       const measure = Number(url.searchParams.get('measure') ?? 0);
-      const line = found(await editionLine(edition.frozen, measure));
+      const line = found(await editionLine(edition, measure, Date.now()));
       return download(line, `${name}, line.svg`, 'image/svg+xml');
     }
     case 'zip':

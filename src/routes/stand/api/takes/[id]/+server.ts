@@ -1,7 +1,7 @@
 import { error, json } from '@sveltejs/kit';
 import { linkedLearner } from '$lib/server/access/linked';
 import { assignmentsOf } from '$lib/server/practice';
-import { findTake } from '$lib/server/takes';
+import { findTake } from '$lib/server/stand/takes';
 import type { RequestHandler } from './$types';
 
 /** A take to be heard: the learner's own, or the teacher's of the learner's music. */

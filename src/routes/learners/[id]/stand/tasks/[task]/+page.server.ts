@@ -1,14 +1,15 @@
 import { error } from '@sveltejs/kit';
-import { findLearner } from '$lib/server/learners';
+import { foundLearner } from '$lib/server/learner-found';
 import { pageWidthOf } from '$lib/server/page-width';
 import { standTask } from '$lib/server/stand/stand-task';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, cookies }) => {
-  const learner = findLearner(params.id) ?? error(404, 'There is no such learner in the studio.');
+  const learner = foundLearner(params.id);
   const opening = await standTask(
     {
       ...{ learner, taskId: params.task, mayMark: true, base: `/learners/${learner.id}/stand` },
+      takes: { keepAt: `/api/takes?learner=${learner.id}`, hearAt: '/api/takes' },
       outboxName: `key-path-stand-of-${learner.id}`,
       widthOf: (view) => pageWidthOf(cookies, view),
     },

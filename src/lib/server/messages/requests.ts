@@ -1,9 +1,9 @@
 import { desc, eq } from 'drizzle-orm';
-import type { RequestState } from '../core/practice/request-states.data';
-import { database } from './db/client';
-import { learners, pieces, requests } from './db/schema';
-import { standing } from './db/standing';
-import { newId, notFound, type Outcome } from './outcome';
+import type { RequestState } from '../../core/practice/request-states.data';
+import { database } from '../db/client';
+import { learners, pieces, requests } from '../db/schema';
+import { standing } from '../db/standing';
+import { newId, notFound, type Outcome } from '../outcome';
 
 /** Pieces that learners asked for, with what became of them, the newest first. */
 export function listRequests() {

@@ -1,15 +1,15 @@
-import { CAUTIONS } from '../core/care/cautions.data';
-import { escapeXml } from '../core/formats/xml';
-import { studioCalendar } from './calendar';
-import { handoutFile } from './handouts/print-handout';
-import { choicesFor } from './handouts/sheet-choices';
-import { findEdition } from './editions';
-import type { Learner } from './learners';
-import { tasksOf } from './lessons';
-import { layIntoOutbox } from './messages';
-import { notFound, type Outcome } from './outcome';
-import { assignmentsOf } from './practice';
-import type { WorkFailure } from './work/pool';
+import { CAUTIONS } from '../../core/care/cautions.data';
+import { escapeXml } from '../../core/formats/xml';
+import { studioCalendar } from '../calendar';
+import { handoutFile } from '../handouts/print-handout';
+import { choicesFor } from '../handouts/sheet-choices';
+import { findEdition } from '../editions';
+import type { Learner } from '../learners';
+import { tasksOf } from '../lessons';
+import { layIntoOutbox } from './outbox';
+import { notFound, type Outcome } from '../outcome';
+import { assignmentsOf } from '../practice';
+import type { WorkFailure } from '../work/pool';
 
 export interface WeekMessage {
   readonly to: string;

@@ -1,12 +1,12 @@
 import { json } from '@sveltejs/kit';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { z } from 'zod';
-import { readTake, type Take } from '../core/listen/take';
-import { writeTake } from '../core/listen/write-take';
-import { database } from './db/client';
-import { arrangements, editions, pieces, takes } from './db/schema';
-import { findEdition } from './editions';
-import { newId, notFound, type Outcome } from './outcome';
+import { readTake, type Take } from '../../core/listen/take';
+import { writeTake } from '../../core/listen/write-take';
+import { database } from '../db/client';
+import { arrangements, editions, pieces, takes } from '../db/schema';
+import { findEdition } from '../editions';
+import { newId, notFound, type Outcome } from '../outcome';
 
 const ms = z.number().min(0).max(3_600_000);
 /** Somebody who plays for an hour presses some fifty thousand keys; more is no take. */
@@ -35,6 +35,8 @@ const newTakeSchema = z.strictObject({
   heard: z.array(z.string().max(400)).max(500),
 });
 
+type NewTake = Readonly<z.infer<typeof newTakeSchema>>;
+
 /**
  * Keeps what was played of a section as MIDI; `learnerId` null: the teacher's own, as the model. `ofEditions`: those that
  * whoever asks may play; any where it is left out.
@@ -48,14 +50,21 @@ export async function keepTake(
   const parsed = newTakeSchema.safeParse(await request.json().catch(() => null));
   if (!parsed.success)
     return json({ message: 'This take was not understood; nothing was kept.' }, { status: 400 });
-  const { editionId, sectionId, hand, take, heard } = parsed.data;
+  if (ofEditions && !ofEditions.includes(parsed.data.editionId))
+    return json({ message: 'This music is not here; the take was not kept.' }, { status: 404 });
+  const kept = storeTake(parsed.data, learnerId, nowMs);
+  return kept.ok ? json({ id: kept.value }) : json({ message: kept.message }, { status: 404 });
+}
+
+/** Writes a take down as MIDI. */
+export function storeTake(
+  { editionId, sectionId, hand, take, heard }: NewTake,
+  learnerId: string | null,
+  nowMs: number,
+): Outcome<string> {
   const edition = findEdition(editionId);
-  const isThere =
-    edition.ok &&
-    (ofEditions?.includes(editionId) ?? true) &&
-    edition.value.frozen.sections.some(({ id }) => id === sectionId);
-  if (!isThere)
-    return json({ message: 'This music is no longer here; the take was not kept.' }, { status: 404 });
+  const isThere = edition.ok && edition.value.frozen.sections.some(({ id }) => id === sectionId);
+  if (!isThere) return notFound('This music is no longer here; the take was not kept.');
   const id = newId();
   database()
     .insert(takes)
@@ -66,7 +75,7 @@ export async function keepTake(
       createdAtMs: nowMs,
     })
     .run();
-  return json({ id });
+  return { ok: true, value: id };
 }
 
 interface TakesOf {

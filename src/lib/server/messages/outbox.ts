@@ -1,12 +1,12 @@
 import { desc, eq } from 'drizzle-orm';
 import MailComposer from 'nodemailer/lib/mail-composer';
 import { createTransport } from 'nodemailer';
-import { database } from './db/client';
-import { learners, messages } from './db/schema';
-import { standing } from './db/standing';
-import { readHousekeeping } from './housekeeping';
-import { log } from './log';
-import { newId, notFound, type Outcome } from './outcome';
+import { database } from '../db/client';
+import { learners, messages } from '../db/schema';
+import { standing } from '../db/standing';
+import { readHousekeeping } from '../housekeeping';
+import { log } from '../log';
+import { newId, notFound, type Outcome } from '../outcome';
 
 /** A message before it is written into the outbox. */
 export interface NewMessage {

@@ -1,0 +1,8 @@
+/** Has the browser save what the page made, under a name. */
+export function saveFile(content: Blob, name: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(content);
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
