@@ -12,7 +12,12 @@ export default defineConfig({
   },
   worker: { format: 'es' },
   // Inlined fonts would become data: addresses, which the content security policy refuses.
-  build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 10_000 },
+  build: {
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 10_000,
+    // Older targets have light-dark() written out for the whole page, and paper within the night would turn dark.
+    cssTarget: ['chrome123', 'firefox120', 'safari17.5'],
+  },
   test: {
     include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
     environment: 'node',

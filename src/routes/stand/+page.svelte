@@ -5,10 +5,11 @@
   import type { PageProps } from './$types';
 
   const { data }: PageProps = $props();
+  let isKept = $state(false);
 
-  onMount(() => {
+  onMount(async () => {
     const { list, link } = data;
-    void keepForOffline(link, [
+    isKept = await keepForOffline(link, [
       '/stand',
       ...list.set.map(({ id }) => `/stand/tasks/${id}`),
       ...list.pieces.map(({ editionId }) => `/stand/editions/${editionId}`),
@@ -18,3 +19,6 @@
 
 <svelte:head><title>What is set · Key Path</title></svelte:head>
 <TaskList list={data.list} base="/stand" editions="/stand/editions" />
+<p class="mx-auto max-w-3xl px-6 pb-6 text-sm text-quiet" role="status">
+  {#if isKept}All of this opens here without a network too.{/if}
+</p>
