@@ -10,6 +10,7 @@ import {
   test,
 } from './studio';
 import type { Page } from '@playwright/test';
+import { plugInKeyboard, sendMidi } from './keyboard-by-cable';
 
 /** Presses the middle of the notehead of a note. */
 async function pressNote(page: Page, index: number): Promise<void> {
@@ -62,20 +63,7 @@ test('the pedal is chosen for the piece, painted for a measure, and its points d
 test('a reach is measured on the screen and on a digital keyboard, and what is wrong is said at its field', async ({
   page,
 }) => {
-  // A stand-in for a digital keyboard: two keys go down together as soon as somebody listens.
-  await page.addInitScript(() => {
-    const input = {
-      name: 'Stand-in keyboard',
-      addEventListener: (_: string, hear: (event: { data: Uint8Array }) => void) => {
-        for (const key of [60, 69]) hear({ data: Uint8Array.from([0x90, key, 80]) });
-        for (const key of [60, 69]) hear({ data: Uint8Array.from([0x80, key, 0]) });
-      },
-      removeEventListener: () => undefined,
-    };
-    Object.defineProperty(navigator, 'requestMIDIAccess', {
-      value: async () => ({ inputs: new Map([['1', input]]) }),
-    });
-  });
+  await plugInKeyboard(page);
   await addLearner(page, 'Ida');
   await page.getByRole('link', { name: 'Hands and ways' }).click();
   await page.getByRole('radio', { name: 'Left hand' }).click();
@@ -88,6 +76,9 @@ test('a reach is measured on the screen and on a digital keyboard, and what is w
   await page.getByRole('radio', { name: 'Right hand' }).click();
   await page.getByRole('radio', { name: 'Comfortable' }).click();
   await page.getByRole('button', { name: 'Use a digital keyboard' }).click();
+  await expect(page.getByText('Listening to Stand-in keyboard.')).toBeVisible();
+  // A key that is pressed with no force is one that is let go.
+  await sendMidi(page, [0x90, 60, 80], [0x90, 69, 80], [0x90, 60, 0], [0x80, 69, 0]);
   await expect(page.getByText('a sixth, 9 semitones')).toBeVisible();
   await page.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByText('Never force a reach').first()).toBeVisible();

@@ -1,5 +1,7 @@
 import { ask, askForm, setTasks } from './ask';
 import type { Page } from '@playwright/test';
+import { plugInKeyboard, sendMidi } from './keyboard-by-cable';
+import { openToNetwork, secondAddress } from './second-address';
 import { expect, expectAccessible, test, waitingForLife } from './studio';
 
 test.describe('on a tablet, by touch', () => {
@@ -142,4 +144,60 @@ test('keys on the screen are heard, kept for the teacher, and played freely over
   await freely.getByRole('button', { name: 'Left hand, round and round' }).click();
   await expect(freely.getByRole('button', { name: 'Stop the left hand' })).toBeVisible();
   await expectAccessible(page);
+});
+
+test('a keyboard with a cable is followed while it plays, and heard with its pedal', async ({
+  page,
+  studio,
+}) => {
+  const { path } = await setTasks(studio);
+  await plugInKeyboard(page);
+  await page.goto(path);
+  await page.getByRole('link', { name: 'Section A, right hand, counting, at 60.' }).click();
+  await page.getByRole('button', { name: 'Listen to me' }).click();
+  await expect(page.getByText('Listening to Stand-in keyboard.')).toBeVisible();
+  const sounding = page.locator('.music .note.is-sounding');
+  await expect(sounding).toHaveCount(0);
+  await sendMidi(page, [0xb0, 64, 127], [0x90, 67, 80]);
+  await expect(sounding).toHaveCount(1);
+  await sendMidi(page, [0x80, 67, 0], [0xb0, 64, 0]);
+  await page.getByRole('button', { name: 'Listening: stop' }).click();
+  await expect(page.getByRole('region', { name: 'What was heard' })).toBeVisible();
+  await expect(sounding).toHaveCount(0);
+});
+
+test('from another address: by HTTPS it is kept for without a network, by plain HTTP it works with one', async ({
+  playwright,
+  launchOptions,
+  studio,
+}) => {
+  const address = secondAddress();
+  test.skip(!address, 'This machine is in no network.');
+  const { path } = await setTasks(studio);
+  const { plain, secure } = await openToNetwork(studio, address!);
+  // A tablet that was told to trust the studio; the authority is not put into this machine for a test.
+  const browser = await playwright.chromium.launch({
+    ...launchOptions,
+    args: [...(launchOptions.args ?? []), '--ignore-certificate-errors'],
+  });
+  const bySecure = waitingForLife(await browser.newPage());
+  await bySecure.goto(secure + path);
+  await keptForOffline(bySecure);
+  const byPlain = waitingForLife(await (await browser.newContext()).newPage());
+  await byPlain.goto(plain + path);
+  await byPlain.getByRole('link', { name: 'Section A, both hands, slowly.' }).click();
+  await byPlain.getByRole('button', { name: 'It went well' }).click();
+  await expect(byPlain.getByText('Noted down: it went well.')).toBeVisible();
+  const isThere = async () => {
+    await byPlain.goto(`${plain}/stand`);
+    await expect(byPlain.getByText('Today: 1 section practised; it went well once.')).toBeVisible();
+  };
+  await expect(isThere).toPass();
+
+  await studio.stop('SIGTERM');
+  await bySecure.goto(`${secure}/stand`);
+  await bySecure.getByRole('link', { name: 'Section A, both hands, slowly.' }).click();
+  await bySecure.getByRole('button', { name: 'Not yet' }).click();
+  await expect(bySecure.getByText(/1 on its way/)).toBeVisible();
+  await browser.close();
 });

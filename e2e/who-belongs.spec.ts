@@ -1,10 +1,8 @@
-import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
-import { networkInterfaces } from 'node:os';
 import { ask, askForm, askJson, everyRoute, teach, type Answered } from './ask';
-import { expect, expectAccessible, freePort, test, type StudioServer } from './studio';
+import { openToNetwork, PASSPHRASE, restartWithPassphrase, secondAddress } from './second-address';
+import { expect, expectAccessible, test, type StudioServer } from './studio';
 
-const PASSPHRASE = 'harbour lantern seven';
 const OPEN = ['/sign-in', '/l/[token]', '/trust', '/trust/authority.pem'];
 const OF_LEARNERS = [
   '/stand',
@@ -32,11 +30,6 @@ async function linkFor(studio: StudioServer, learner: string, form: Record<strin
     { ...(cookie ? { cookie } : {}) },
   );
   return /\/l\/[\w-]{22}/.exec(page.text)![0];
-}
-
-async function restartWithPassphrase(studio: StudioServer, more: Record<string, string> = {}): Promise<void> {
-  await studio.stop('SIGTERM');
-  await studio.start({ KEY_PATH_PASSPHRASE: PASSPHRASE, ...more });
 }
 
 test('every route is closed to every wrong key', async ({ studio }) => {
@@ -222,21 +215,11 @@ test('from a second address: closed without a passphrase, by HTTPS and by plain 
   studio,
   browser,
 }) => {
-  const address = Object.values(networkInterfaces())
-    .flat()
-    .find((each) => each?.family === 'IPv4' && !each.internal)?.address;
+  const address = secondAddress();
   test.skip(!address, 'This machine is in no network.');
-  const plain = `http://${address}:${studio.port}`;
-  await expect(ask(studio, { path: '/', at: plain })).rejects.toThrow();
+  await expect(ask(studio, { path: '/', at: `http://${address}:${studio.port}` })).rejects.toThrow();
 
-  execFileSync(process.execPath, ['scripts/certificate.mjs'], {
-    env: { ...process.env, KEY_PATH_DATA: studio.folder },
-    stdio: 'ignore',
-  });
-  const httpsPort = await freePort();
-  await restartWithPassphrase(studio, { HOST: '0.0.0.0', KEY_PATH_HTTPS_PORT: String(httpsPort) });
-  const secure = `https://${address}:${httpsPort}`;
-  const ca = readFileSync(`${studio.folder}/certificate/authority.pem`, 'utf8');
+  const { plain, secure, ca } = await openToNetwork(studio, address!);
   const signed = await askForm(studio, '/sign-in', { passphrase: PASSPHRASE }, { at: secure, ca });
   expect(signed.headers['set-cookie']?.[0]).toMatch(/HttpOnly.*Secure|Secure.*HttpOnly/);
   expect((await ask(studio, { path: '/pieces', at: secure, ca, cookie: cookieOf(signed) })).status).toBe(200);

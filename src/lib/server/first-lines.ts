@@ -1,6 +1,5 @@
 import type { EngravedLine, EngraveOptions, LayoutRequest, PageLines } from '../core/engrave/line';
 import { benchLayout, optionsFor, pieceLayout, standLayout } from '../core/engrave/views';
-import { type PaperName } from '../core/handout/papers.data';
 import type { Markings } from '../core/engrave/source';
 import type { Edition } from '../core/handout/edition';
 import type { Score } from '../core/score/model';

@@ -18,7 +18,7 @@
 </script>
 
 <svelte:head><title>What is set · Key Path</title></svelte:head>
-<TaskList list={data.list} base="/stand" editions="/stand/editions" />
+<TaskList list={data.list} outboxName={data.outboxName} base="/stand" editions="/stand/editions" />
 <p class="mx-auto max-w-3xl px-6 pb-6 text-sm text-quiet" role="status">
   {#if isKept}All of this opens here without a network too.{/if}
 </p>

@@ -43,10 +43,15 @@ export type StandList = ReturnType<typeof standList>;
 function doneToday(entries: readonly PracticeEntry[], day: number): string {
   const own = entries.filter(({ onDay, markedBy }) => onDay === day && markedBy === 'learner');
   if (own.length === 0) return '';
-  const [well, notYet] = (['clean', 'again'] as const).map(
-    (kind) => own.filter((entry) => entry.kind === kind).length,
-  );
   const sections = new Set(own.map(({ sectionId }) => sectionId)).size;
-  const times = (count = 0) => (count === 1 ? 'once' : `${count} times`);
-  return `Today: ${sections} ${sections === 1 ? 'section' : 'sections'} practised; it went well ${times(well)}, not yet ${times(notYet)}.`;
+  const went = (
+    [
+      ['clean', 'it went well'],
+      ['again', 'not yet'],
+    ] as const
+  ).flatMap(([kind, words]) => {
+    const times = own.filter((entry) => entry.kind === kind).length;
+    return times === 0 ? [] : [`${words} ${times === 1 ? 'once' : `${times} times`}`];
+  });
+  return `Today: ${sections} ${sections === 1 ? 'section' : 'sections'} practised; ${went.join(', ')}.`;
 }

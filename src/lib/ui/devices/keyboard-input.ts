@@ -1,3 +1,5 @@
+import type { Input } from 'webmidi';
+
 /** What a digital keyboard tells: keys as MIDI numbers, and its pedal. */
 export interface KeyboardListener {
   /** Velocity from 1 to 127. */
@@ -15,10 +17,9 @@ export type ConnectOutcome =
   | { readonly ok: true; readonly keyboard: ConnectedKeyboard }
   | { readonly ok: false; readonly message: string };
 
-const NOTE_OFF = 0x80;
-const NOTE_ON = 0x90;
-const CONTROLLER = 0xb0;
-const SUSTAIN = 64;
+/** MIDI 1.0: the controller of the damper pedal, which is down from half on. */
+const DAMPER = 64;
+const DOWN_FROM = 64;
 
 /** Listens to every connected keyboard through Web MIDI. The keys drawn on the screen stand in where there is none. */
 export async function connectKeyboard(listener: KeyboardListener): Promise<ConnectOutcome> {
@@ -28,23 +29,22 @@ export async function connectKeyboard(listener: KeyboardListener): Promise<Conne
       message: 'This browser cannot hear a digital keyboard. Click the keys on the screen instead.',
     };
   try {
-    const access = await navigator.requestMIDIAccess();
-    const inputs = [...access.inputs.values()];
+    // Only who listens loads it.
+    const { WebMidi } = await import('webmidi');
+    await WebMidi.enable();
+    const inputs = [...WebMidi.inputs];
     if (inputs.length === 0)
       return {
         ok: false,
         message:
           'No digital keyboard is connected. Plug one in and try again, or click the keys on the screen.',
       };
-    const hear = (event: MIDIMessageEvent) => readMessage(event.data ?? new Uint8Array(), listener);
-    for (const input of inputs) input.addEventListener('midimessage', hear);
+    const stops = inputs.map((input) => hear(input, listener));
     return {
       ok: true,
       keyboard: {
-        name: inputs.map((input) => input.name ?? 'keyboard').join(', '),
-        disconnect: () => {
-          for (const input of inputs) input.removeEventListener('midimessage', hear);
-        },
+        name: inputs.map(({ name }) => name || 'keyboard').join(', '),
+        disconnect: () => stops.forEach((stop) => stop()),
       },
     };
   } catch {
@@ -55,19 +55,13 @@ export async function connectKeyboard(listener: KeyboardListener): Promise<Conne
   }
 }
 
-/** A key pressed with no force is a key let go (MIDI 1.0). */
-export function readMessage(data: Uint8Array, listener: KeyboardListener): void {
-  const [status = 0, first = 0, second = 0] = data;
-  switch (status & 0xf0) {
-    case NOTE_ON:
-      if (second > 0) listener.press(first, second);
-      else listener.release(first);
-      break;
-    case NOTE_OFF:
-      listener.release(first);
-      break;
-    case CONTROLLER:
-      if (first === SUSTAIN) listener.pedal?.(second >= 64);
-      break;
-  }
+function hear(input: Input, listener: KeyboardListener): () => void {
+  const listening = [
+    input.addListener('noteon', ({ note }) => listener.press(note.number, note.rawAttack)),
+    input.addListener('noteoff', ({ note }) => listener.release(note.number)),
+    input.addListener('controlchange', ({ controller, rawValue = 0 }) => {
+      if (controller.number === DAMPER) listener.pedal?.(rawValue >= DOWN_FROM);
+    }),
+  ].flat();
+  return () => listening.forEach((each) => each.remove());
 }

@@ -273,6 +273,12 @@ export class LessonSession {
     if (this.passage) await this.take.simulate(this.passage);
   }
 
+  /** A MIDI file of the passage that was played elsewhere. */
+  async bringIn(file: File): Promise<void> {
+    this.silence();
+    if (this.passage) await this.take.bringIn(this.passage, file);
+  }
+
   /** Keeps the last take: as the learner's, or as the teacher's own for learners to hear and play along with. */
   async keepTake(whose: 'learner' | 'model'): Promise<string> {
     const { line, take } = this;

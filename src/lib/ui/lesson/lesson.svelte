@@ -11,6 +11,7 @@
   import { useArranger, useEngraver } from '../workers/workers-context.svelte';
   import ForTheWeek from './for-the-week.svelte';
   import { LessonSession, type LessonOpening } from './lesson-session.svelte';
+  import BringInTake from '../listen/bring-in-take.svelte';
   import TakeHeard from '../listen/take-heard.svelte';
   import LessonMinutes from './lesson-minutes.svelte';
   import MarkLineBar from './mark-line-bar.svelte';
@@ -173,7 +174,7 @@
               options={session.options}
               range={session.range}
               selected={new Set()}
-              sounding={session.player.sounding}
+              sounding={session.take.state === 'listening' ? session.take.at : session.player.sounding}
               onnote={(id) => {
                 const note = session.score?.notes.find((each) => each.id === id);
                 if (note) session.range = { from: note.measure, to: note.measure };
@@ -287,6 +288,7 @@
           disabled={session.take.state !== 'idle'}
           onpress={() => void session.standIn()}>Stand-in</Tool
         >
+        <BringInTake onfile={(file) => void session.bringIn(file)} />
         {#if session.take.message}<span class="text-sm" role="status">{session.take.message}</span>{/if}
       </div>
       <div class="tools">

@@ -1,4 +1,5 @@
 import type { HandName } from '$lib/core/hands/hand';
+import { LiveFollower } from '$lib/core/listen/follow-live';
 import { findingsOf, takeWords, type Finding } from '$lib/core/listen/findings';
 import type { Heard } from '$lib/core/listen/hear';
 import { FAULTS, simulatePlayer } from '$lib/core/listen/simulated-player';
@@ -33,12 +34,15 @@ export class TakeSession implements KeyboardListener {
   words = $state('');
   /** What was played, until it is let go. */
   take = $state.raw<Take | null>(null);
+  /** Ids of the notes where the player is, while it listens. */
+  at = $state.raw<ReadonlySet<string>>(new Set());
   #keys: PlayedKey[] = [];
   #pedal: { atMs: number; isDown: boolean }[] = [];
   #down = new Map<number, { onMs: number; velocity: number }>();
   #startedMs = 0;
   #keyboard: ConnectedKeyboard | null = null;
   #passage: Passage | null = null;
+  #follower: LiveFollower | null = null;
   #seed = 0;
 
   constructor(private readonly arranger: Arranger) {}
@@ -53,6 +57,8 @@ export class TakeSession implements KeyboardListener {
     const connected = await connectKeyboard(this);
     this.#keyboard = connected.ok ? connected.keyboard : null;
     this.#passage = passage;
+    // Keys on the screen are what they say; those of a keyboard are as it is set.
+    this.#follower = new LiveFollower(passage.score, passage, connected.ok ? passage.transpose : 0);
     this.#startedMs = performance.now();
     this.message = connected.ok
       ? `Listening to ${connected.keyboard.name}.`
@@ -61,7 +67,10 @@ export class TakeSession implements KeyboardListener {
   }
 
   press(key: number, velocity: number): void {
-    this.#down.set(key, { onMs: this.#nowMs, velocity });
+    const onMs = this.#nowMs;
+    this.#down.set(key, { onMs, velocity });
+    const moment = this.#follower?.press(key, onMs);
+    if (moment) this.at = new Set(moment.keys.map(({ id }) => id));
   }
 
   release(key: number): void {
@@ -78,6 +87,7 @@ export class TakeSession implements KeyboardListener {
   async stop(): Promise<void> {
     if (this.state !== 'listening' || !this.#passage) return;
     for (const key of [...this.#down.keys()]) this.release(key);
+    this.#stopFollowing();
     const isByCable = this.#keyboard !== null;
     this.#keyboard?.disconnect();
     this.#keyboard = null;
@@ -87,7 +97,6 @@ export class TakeSession implements KeyboardListener {
       this.message = 'Nothing was played.';
       return;
     }
-    // What a digital keyboard is set to is its own; keys on the screen are what they say.
     const transpose = isByCable ? this.#passage.transpose : 0;
     await this.#hear(this.#passage, { keys, pedal: this.#pedal }, transpose);
   }
@@ -142,6 +151,11 @@ export class TakeSession implements KeyboardListener {
     return [this.words, ...this.findings.map(({ sentence }) => sentence)];
   }
 
+  #stopFollowing(): void {
+    this.#follower = null;
+    this.at = new Set();
+  }
+
   /** Lets go of the last take: nothing of it is kept. */
   forget(): void {
     this.#keyboard?.disconnect();
@@ -149,6 +163,7 @@ export class TakeSession implements KeyboardListener {
     this.#keys = [];
     this.#pedal = [];
     this.#down.clear();
+    this.#stopFollowing();
     this.heard = null;
     this.take = null;
     this.findings = [];

@@ -9,12 +9,13 @@ import { tempoOf } from '$lib/core/score/tempo';
 import type { StandTask } from '$lib/server/stand/stand-task';
 import { api } from '../api/api';
 import { firstPageWidth, linesAtHand } from '../engraving/first-lines';
-import { Outbox } from '../lesson/outbox.svelte';
+import type { Outbox } from '../lesson/outbox.svelte';
 import { TakeSession, type Passage } from '../listen/take-session.svelte';
 import { newId } from '../parts/new-id';
 import { Player } from '../playback/player.svelte';
 import type { Arranger } from '../workers/arranger';
 import type { Engraver } from '../workers/engraver';
+import { ownOutbox } from './own-outbox';
 
 /** By how much a task is eased that has no ladder, in percent of its tempo, and down to what. */
 const EASE = { step: 10, least: 50 } as const;
@@ -37,11 +38,7 @@ export class StandSession {
     engraver: Engraver,
   ) {
     this.take = new TakeSession(arranger);
-    this.outbox = new Outbox(
-      ({ id, assignmentId, sectionId, stage, kind, tempoBpm }) =>
-        api.markOwn(opening.base, { id, assignmentId, sectionId, stage, kind, tempoBpm }),
-      opening.outboxName,
-    );
+    this.outbox = ownOutbox(opening.base, opening.outboxName);
     this.player.hands = 'both';
     this.place = opening.ladder?.place ?? null;
     if (opening.passage) linesAtHand(opening.passage.lines, engraver);

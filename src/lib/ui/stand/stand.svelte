@@ -7,6 +7,7 @@
   import ScoreLines from '../engraving/score-lines.svelte';
   import { tellWidth } from '../engraving/tell-width';
   import OverTheLoop from '../improvise/over-the-loop.svelte';
+  import BringInTake from '../listen/bring-in-take.svelte';
   import TakeHeard from '../listen/take-heard.svelte';
   import KeyboardPicture from '../parts/keyboard-picture.svelte';
   import { useArranger, useEngraver } from '../workers/workers-context.svelte';
@@ -16,6 +17,7 @@
   import { standKeys } from './stand-keys';
   import { StandSession } from './stand-session.svelte';
   import TempoStair from './tempo-stair.svelte';
+  import WaitingMarks from './waiting-marks.svelte';
 
   const { opening }: { opening: StandTask } = $props();
   const engraver = useEngraver();
@@ -110,7 +112,7 @@
           range={shown}
           selected={new Set()}
           questioned={concerned}
-          sounding={new Set(session.player.sounding)}
+          sounding={session.take.state === 'listening' ? session.take.at : new Set(session.player.sounding)}
           onnote={() => undefined}
           onchord={() => undefined}
           onmeasures={(from, to) => (shown = { from, to })}
@@ -178,17 +180,7 @@
             disabled={session.take.state !== 'idle'}
             onclick={() => void session.standIn()}>Let the stand-in play</button
           >
-          <label class="button min-h-11 cursor-pointer focus-within:outline-2"
-            >Bring in a MIDI file …<input
-              type="file"
-              accept=".mid,.midi"
-              class="sr-only"
-              onchange={(event) => {
-                const file = event.currentTarget.files?.[0];
-                if (file) void session.bringIn(file);
-              }}
-            /></label
-          >
+          <BringInTake isLarge onfile={(file) => void session.bringIn(file)} />
         </div>
       {:else}
         <OverTheLoop score={passage.score} span={passage.span} player={session.player} />
@@ -256,11 +248,7 @@
       {session.take.message}
       {session.said}
       {#if session.player.state === 'failed'}The sound could not be loaded.{/if}
-      {#if session.outbox.waiting > 0}<span class="text-rust"
-          >{session.outbox.waiting} on {session.outbox.waiting === 1 ? 'its' : 'their'} way: kept here until the
-          studio can be reached</span
-        >{/if}
-      {#each session.outbox.refusals as { id, message } (id)}<span class="text-rust">{message}</span>{/each}
+      <WaitingMarks outbox={session.outbox} />
     </span>
   </footer>
 </div>

@@ -1,15 +1,31 @@
 <script lang="ts">
+  import { onDestroy } from 'svelte';
+  import { invalidateAll } from '$app/navigation';
   import { CAUTIONS } from '$lib/core/care/cautions.data';
   import type { StandList } from '$lib/server/stand/stand-list';
+  import { ownOutbox } from './own-outbox';
+  import WaitingMarks from './waiting-marks.svelte';
 
   interface Props {
     list: StandList;
+    /** By which marks that wait are known in this browser. */
+    outboxName: string;
     /** Where the stand's pages are, and those of the music on paper. */
     base: string;
     editions: string;
   }
 
-  const { list, base, editions }: Props = $props();
+  const { list, outboxName, base, editions }: Props = $props();
+  // A page of the stand is of one learner.
+  // svelte-ignore state_referenced_locally
+  const outbox = ownOutbox(base, outboxName);
+  let hadWaiting = false;
+  $effect(() => {
+    // What was on its way and arrived belongs to what was done today.
+    if (hadWaiting && outbox.waiting === 0) void invalidateAll();
+    hadWaiting = outbox.waiting > 0;
+  });
+  onDestroy(() => outbox.stop());
   const minutes = $derived(list.set.reduce((sum, task) => sum + task.minutes, 0));
 </script>
 
@@ -34,7 +50,7 @@
     </ol>
     <p class="mt-2 text-quiet">{minutes} minutes in all, with rests between.</p>
   {/if}
-  {#if list.doneToday}<p class="mt-4" role="status">{list.doneToday}</p>{/if}
+  <p class="mt-4" role="status">{list.doneToday} <WaitingMarks {outbox} /></p>
   <h2 class="mt-6 mb-2">Your music</h2>
   {#if list.pieces.length === 0}
     <p class="notice">There is no music here yet.</p>

@@ -1,4 +1,4 @@
-import { error, fail } from '@sveltejs/kit';
+import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { dayNumber } from '$lib/core/practice/day-number';
 import { nextStepOf, playedOf, targetOf } from '$lib/core/practice/learner-practice';

@@ -1,4 +1,3 @@
-import { error } from '@sveltejs/kit';
 import { studioCalendar } from '$lib/server/calendar';
 import { foundLearner } from '$lib/server/learner-found';
 import type { RequestHandler } from './$types';

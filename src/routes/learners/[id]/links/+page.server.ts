@@ -1,4 +1,4 @@
-import { error, fail } from '@sveltejs/kit';
+import { fail } from '@sveltejs/kit';
 import { z } from 'zod';
 import { nameSchema } from '$lib/core/text/names';
 import { networkState } from '$lib/server/access/network';

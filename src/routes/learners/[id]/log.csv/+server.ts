@@ -1,4 +1,3 @@
-import { error } from '@sveltejs/kit';
 import { foundLearner } from '$lib/server/learner-found';
 import { logAsCsv } from '$lib/server/practice-csv';
 import type { RequestHandler } from './$types';

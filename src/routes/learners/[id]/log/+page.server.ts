@@ -1,4 +1,4 @@
-import { error, fail } from '@sveltejs/kit';
+import { fail } from '@sveltejs/kit';
 import { foundLearner } from '$lib/server/learner-found';
 import { isSeen, MOST_NAME } from '$lib/core/text/names';
 import { readLogCsv } from '$lib/server/practice-csv';

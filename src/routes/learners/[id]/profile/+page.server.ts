@@ -1,9 +1,9 @@
-import { error, fail } from '@sveltejs/kit';
+import { fail } from '@sveltejs/kit';
 import { message, superValidate } from 'sveltekit-superforms';
 import { zod4 } from 'sveltekit-superforms/adapters';
 import { profileSchema, type Profile } from '$lib/core/learner/profile';
 import { foundLearner } from '$lib/server/learner-found';
-import { changeLearner, findLearner, type Learner } from '$lib/server/learners';
+import { changeLearner, type Learner } from '$lib/server/learners';
 import { studioRules } from '$lib/server/settings';
 import { formOf } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';

@@ -7,4 +7,9 @@
 
 <svelte:head><title>{data.list.nickname}: the stand · Key Path</title></svelte:head>
 <p class="px-6 pt-4"><a href="/learners/{data.learnerId}">Back to the register</a></p>
-<TaskList list={data.list} base="/learners/{data.learnerId}/stand" editions="/handouts" />
+<TaskList
+  list={data.list}
+  outboxName={data.outboxName}
+  base="/learners/{data.learnerId}/stand"
+  editions="/handouts"
+/>

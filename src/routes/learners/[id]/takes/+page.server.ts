@@ -1,4 +1,3 @@
-import { error } from '@sveltejs/kit';
 import { foundLearner } from '$lib/server/learner-found';
 import { assignmentsOf } from '$lib/server/practice';
 import { listTakes } from '$lib/server/stand/takes';

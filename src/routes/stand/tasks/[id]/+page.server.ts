@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { linkedLearner } from '$lib/server/access/linked';
 import { pageWidthOf } from '$lib/server/page-width';
+import { outboxName } from '$lib/server/stand/outbox-name';
 import { standTask } from '$lib/server/stand/stand-task';
 import type { PageServerLoad } from './$types';
 
@@ -11,7 +12,7 @@ export const load: PageServerLoad = async ({ params, cookies, locals }) => {
     {
       ...{ learner, taskId: params.id, mayMark: link.mayMark, base: '/stand' },
       takes: { keepAt: '/stand/api/takes', hearAt: '/stand/api/takes' },
-      outboxName: `key-path-stand-${link.id}`,
+      outboxName: outboxName.ofLink(link.id),
       widthOf: (view) => pageWidthOf(cookies, view),
     },
     Date.now(),

@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { foundLearner } from '$lib/server/learner-found';
 import { pageWidthOf } from '$lib/server/page-width';
+import { outboxName } from '$lib/server/stand/outbox-name';
 import { standTask } from '$lib/server/stand/stand-task';
 import type { PageServerLoad } from './$types';
 
@@ -10,7 +11,7 @@ export const load: PageServerLoad = async ({ params, cookies }) => {
     {
       ...{ learner, taskId: params.task, mayMark: true, base: `/learners/${learner.id}/stand` },
       takes: { keepAt: `/api/takes?learner=${learner.id}`, hearAt: '/api/takes' },
-      outboxName: `key-path-stand-of-${learner.id}`,
+      outboxName: outboxName.ofLearner(learner.id),
       widthOf: (view) => pageWidthOf(cookies, view),
     },
     Date.now(),
