@@ -15,6 +15,8 @@ import { fingerScore } from '../src/lib/core/fingering/finger-score';
 import { spanOf } from '../src/lib/core/hands/reach';
 import { KEY_STYLES, rateKey, twelveKeys } from '../src/lib/core/keys/rank-keys';
 import { analyseScore } from '../src/lib/core/analyse/analyse';
+import { LiveFollower } from '../src/lib/core/listen/follow-live';
+import { expectedOf } from '../src/lib/core/listen/moments';
 import { hear } from '../src/lib/core/listen/hear';
 import { simulatePlayer } from '../src/lib/core/listen/simulated-player';
 import { buildTimeline } from '../src/lib/core/playback/timeline';
@@ -38,6 +40,7 @@ const LENGTHS = [37, 75, 150, 300] as const;
 
 const BY_RUNG = { leftTexture: 'by-rung', rightTexture: 'by-rung' } as const;
 let painted = 0;
+let struck = 0;
 let fingered = 0;
 const mixed = seeded(7);
 
@@ -49,8 +52,21 @@ export function benchCore(): readonly Record<string, string | number>[] {
   const takes = pieces.map(
     (score) => simulatePlayer(score, { jitterMs: 20, driftPercent: 15, faultsInTen: 2 }).take,
   );
+  const live = pieces.map((score) => ({
+    moments: expectedOf(score, null, false).moments,
+    follower: new LiveFollower(score, { from: 0, to: Infinity, hand: null }),
+  }));
   const works: readonly (readonly [string, number | null, (index: number) => unknown])[] = [
     ['hear a take with two faults in ten measures', 300, (index) => hear(pieces[index]!, takes[index]!)],
+    [
+      'follow one key live',
+      10,
+      (index) => {
+        const { moments, follower } = live[index]!;
+        const moment = moments[(struck += 1) % moments.length]!;
+        return follower.press(moment.keys[0]!.key, struck * 400);
+      },
+    ],
     ['read MusicXML', 300, (index) => readMusicXml(files[index]!, 'bench.musicxml')],
     ['write MusicXML', null, (index) => writeMusicXml(pieces[index]!)],
     [

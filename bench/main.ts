@@ -3,6 +3,7 @@ import { benchCore, benchSong } from './core';
 import { benchHostile } from './hostile';
 import { benchInk } from './ink';
 import { benchLesson } from './lesson';
+import { benchPaper } from './paper';
 import { benchSound } from './sound';
 import { benchStand } from './stand';
 
@@ -20,6 +21,7 @@ const TABLES: Readonly<Record<string, () => Promise<void>>> = {
   },
   ink: async () => console.table(await benchInk()),
   stand: async () => console.table(await benchStand()),
+  paper: async () => console.table(await benchPaper()),
   sound: async () => console.table(await benchSound()),
   lesson: async () => console.table(await benchLesson()),
 };

@@ -43,7 +43,8 @@ export function measureWidths(source: EngravingSource, markings: Markings): read
 function namesWidth({ events, tieTargets }: EngravingSource, measure: number): number {
   const widths = events[measure]!.map(({ notes }) =>
     struckNames(notes, tieTargets).reduce(
-      (sum, { names }) => sum + names.length * WIDTHS.countCharacter + WIDTHS.gap,
+      (sum, { names }) =>
+        sum + Math.max(...names.map(({ length }) => length)) * WIDTHS.countCharacter + WIDTHS.gap,
       0,
     ),
   );

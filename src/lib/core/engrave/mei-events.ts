@@ -121,33 +121,35 @@ export function measureEvents(
   return events.filter((event) => event !== '');
 }
 
-/** The letters of what is struck, the lowest first, under the staff it stands on. */
+/** The letters of what is struck, under the staff it stands on: one under another, as the notes of a chord stand. */
 function nameEvents(
   source: EngravingSource,
   measure: Measure,
   stamp: (at: number) => string,
 ): readonly string[] {
   return source.events[measure.index]!.flatMap(({ notes }, staff) =>
-    struckNames(notes, source.tieTargets).map(
-      ({ at, names }) =>
-        `<harm type="name" n="4" staff="${staff + 1}" place="below" ${stamp(at)}><rend halign="center" fontsize="80%">${escapeXml(names)}</rend></harm>`,
+    struckNames(notes, source.tieTargets).flatMap(({ at, names }) =>
+      names.map(
+        (name, row) =>
+          // The engraver makes room for what has the same number, on whatever staff: each row has its own.
+          `<harm type="name" n="${4 + 20 * staff + row}" staff="${staff + 1}" place="below" ${stamp(at)}><rend halign="center" fontsize="80%">${escapeXml(name)}</rend></harm>`,
+      ),
     ),
   );
 }
 
-/** What each touch of a staff is called: “C”, “C E G”. */
+/** What each touch of a staff is called, the highest note first. */
 export function struckNames(
   notes: readonly Note[],
   tieTargets: ReadonlySet<NoteId>,
-): readonly { readonly at: number; readonly names: string }[] {
+): readonly { readonly at: number; readonly names: readonly string[] }[] {
   const struck = notes.filter((note) => !note.grace && !tieTargets.has(note.id));
   return [...new Set(struck.map((note) => note.at))].map((at) => ({
     at,
     names: struck
       .filter((note) => note.at === at)
-      .sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch))
-      .map((note) => spellingLabel(note.pitch))
-      .join(' '),
+      .sort((a, b) => midiOf(b.pitch) - midiOf(a.pitch))
+      .map((note) => spellingLabel(note.pitch)),
   }));
 }
 

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { arbitraryScore } from '../../testing/arbitrary-score';
 import { demoTunes } from '../../testing/demo-tunes';
 import { TEXTURES } from '../../testing/labelled/textures';
+import { scoreFromText } from '../../testing/score-from-text';
 import { scoreFromAbc } from '../../testing/labelled-scores';
 import { countScore } from '../counting/count';
 import { readChart } from '../formats/chordpro/read';
@@ -15,7 +16,7 @@ import { AccidentalLedger } from './accidentals';
 import { beamRuns } from '../score/beams';
 import { breakLines, measureWidths } from './line-breaks';
 import { meiSystem } from './mei-system';
-import { ALL_MARKINGS, isSameLine, prepareEngraving } from './source';
+import { ALL_MARKINGS, isSameLine, prepareEngraving, type Markings } from './source';
 import { metreOffset } from '../score/time';
 
 const prepared = (score: Score) => prepareEngraving(score, countScore(score));
@@ -206,5 +207,29 @@ describe('a chart without notes', () => {
     expect(mei.match(/head\.shape="slash"/g)).toHaveLength(4);
     expect(mei).toContain('>Row</harm>');
     expect(mei).toContain('>on</harm>');
+  });
+});
+
+describe('letters of notes', () => {
+  const score = scoreFromText({ time: [4, 4], key: 'G', right: '(G4 B4) D5 F#5 G4', left: '(G3 B3 D4):1/1' });
+  const mei = (markings: Partial<Markings>) =>
+    meiSystem(prepareEngraving(score, []), { from: 0, to: 0 }, { ...ALL_MARKINGS, ...markings });
+
+  it('stand one under another as the notes of a chord do, each row with a number of its own', () => {
+    const names = [
+      ...mei({ noteNames: true }).matchAll(/type="name" n="(\d+)" staff="(\d)".*?<rend[^>]*>(.*?)<\/rend>/g),
+    ];
+    const rows = new Map<string, string[]>();
+    for (const [, row, staff, letter] of names)
+      rows.set(`${row}/${staff}`, [...(rows.get(`${row}/${staff}`) ?? []), letter!]);
+    expect([...rows.values()]).toEqual([['B', 'D', 'F♯', 'G'], ['G'], ['D'], ['B'], ['G']]);
+    expect(new Set([...rows.keys()].map((key) => key.split('/')[0])).size).toBe(rows.size);
+  });
+
+  it('and a staff is small where the other is to be read', () => {
+    expect(mei({ smallStaff: 1 })).toMatch(
+      /<staffDef n="1" lines="5"><.*<staffDef n="2" lines="5" scale="65%">/,
+    );
+    expect(mei({})).not.toContain('scale=');
   });
 });

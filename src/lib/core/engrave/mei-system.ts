@@ -35,7 +35,8 @@ export function meiSystem(source: EngravingSource, range: SystemRange, markings:
   const meter = `meter.count="${meterCount(first.time)}" meter.unit="${first.time.beatType}"${isMetreHidden ? ' meter.form="invis"' : ''}`;
   const order = source.score.parts[0]?.order ?? clefs.map((_, staff) => staff);
   const staffDefs = order.map(
-    (staff) => `<staffDef n="${staff + 1}" lines="5"><clef ${meiClefAttributes(clefs[staff]!)}/></staffDef>`,
+    (staff) =>
+      `<staffDef n="${staff + 1}" lines="5"${staff === markings.smallStaff ? ' scale="65%"' : ''}><clef ${meiClefAttributes(clefs[staff]!)}/></staffDef>`,
   );
   const part = source.score.parts[0];
   const group = staffGroups(staffDefs, part?.groups ?? [staves], part?.names ?? []);

@@ -15,6 +15,8 @@ export interface Markings {
   readonly pedal: boolean;
   /** The letter of each note under its staff. */
   readonly noteNames?: boolean;
+  /** The staff, from 0, that is printed small beside the one to be read. */
+  readonly smallStaff?: number;
   /** Small pictures of scales and chords have no metre. */
   readonly isWithoutMetre?: boolean;
 }

@@ -22,6 +22,8 @@ export const sheetChoicesSchema = z.object({
   noteNames: z.boolean(),
   /** Of the scale sheet. */
   octaves: z.union([z.literal(1), z.literal(2)]),
+  /** Each hand on a page of its own, or large with the other small beside it. */
+  handsApart: z.enum(['alone', 'other-small']).default('alone'),
   /** Of words and chords. */
   largeWords: z.boolean(),
 });

@@ -1,7 +1,10 @@
 /** What a handout can be made of, in the order in which sheets stand until they are put in another. */
 export const SHEETS = {
   score: { label: 'The score', what: 'the music with the markings chosen' },
-  'hands-apart': { label: 'Hands apart', what: 'each hand large, the other small under it' },
+  'hands-apart': {
+    label: 'Hands apart',
+    what: 'a page for each hand, with the other small beside it or without',
+  },
   cards: { label: 'Chord cards', what: 'each chord as voiced in this piece, on staff and keyboard' },
   scale: { label: 'Scale', what: 'signature, scale with fingers, primary chords' },
   inversions: { label: 'Chords of the key', what: 'every chord of the key in all its inversions' },

@@ -42,7 +42,14 @@ function printed(change: Partial<SheetChoices> = {}, name = 'lantern-on-the-quay
   const task: SheetTask = {
     ...{ title: 'Lantern', editionNumber: 2, edition: edition(name), date: '', learner: null, tasks: [] },
     choices: {
-      ...{ sheets: ['score'], paper: 'a4', noteSize: 'normal', measuresALine: null, octaves: 1 },
+      ...{
+        sheets: ['score'],
+        paper: 'a4',
+        noteSize: 'normal',
+        measuresALine: null,
+        octaves: 1,
+        handsApart: 'alone',
+      },
       ...{
         fingers: true,
         counts: true,

@@ -25,7 +25,7 @@ export async function printPieceSheets(
     choices: {
       ...{ sheets: ['cards', 'scale', 'inversions', 'map', 'lyrics'], paper: 'a4', noteSize: 'normal' },
       ...{ measuresALine: null, fingers: true, counts: false, chordSymbols: true, pedal: false },
-      ...{ noteNames: false, octaves: 1, largeWords: false },
+      ...{ noteNames: false, octaves: 1, handsApart: 'alone', largeWords: false },
     },
   });
   return printed.ok ? { ok: true, value: { title: piece.value.title, printed: printed.value } } : printed;

@@ -19,6 +19,7 @@ export function usualChoices({ recipe }: Pick<Edition, 'recipe'>, learner: Learn
     pedal: true,
     noteNames: learner?.showsNoteNames ?? false,
     octaves: 1,
+    handsApart: 'alone',
     largeWords: learner?.readsLarge ?? false,
   };
 }

@@ -50,9 +50,9 @@ export class HandoutSession {
   #takeRemembered(): void {
     const kept = this.opening.learnerId === null ? this.#kept.read() : null;
     if (!kept) return;
-    const { sheets, paper, noteSize, measuresALine, octaves, largeWords } = kept;
+    const { sheets, paper, noteSize, measuresALine, octaves, handsApart = 'alone', largeWords } = kept;
     this.order = [...sheets, ...SHEET_IDS.filter((id) => !sheets.includes(id))];
-    this.choose({ sheets, paper, noteSize, measuresALine, octaves, largeWords });
+    this.choose({ sheets, paper, noteSize, measuresALine, octaves, handsApart, largeWords });
   }
 
   choose(change: Partial<SheetChoices>): void {

@@ -5,6 +5,7 @@
   import { goto } from '$app/navigation';
   import { EXPORTS } from '$lib/core/formats/write-score';
   import { PAPERS, type PaperName } from '$lib/core/handout/papers.data';
+  import type { SheetChoices } from '$lib/core/handout/sheet-choices';
   import { NOTE_SIZES, type NoteSize } from '$lib/core/handout/sheets.data';
   import type { Printed } from '$lib/core/sheets/page';
   import Choose from '../parts/choose.svelte';
@@ -126,6 +127,16 @@
           { value: 2 as const, label: 'two octaves' },
         ]}
         onchoose={(octaves: 1 | 2) => session.choose({ octaves })}
+      />
+      <Choose
+        look="above"
+        label="Hands apart"
+        value={session.choices.handsApart}
+        choices={[
+          { value: 'alone' as const, label: 'each by itself' },
+          { value: 'other-small' as const, label: 'large, the other small' },
+        ]}
+        onchoose={(handsApart: SheetChoices['handsApart']) => session.choose({ handsApart })}
       />
       {#each MARKINGS as [field, label] (field)}
         <label class="flex items-center gap-2"

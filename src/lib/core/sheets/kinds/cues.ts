@@ -8,9 +8,9 @@ export function cuesSheet(task: SheetTask): Flow {
   const { cues } = task.edition.notes;
   if (cues.length === 0)
     flow.paragraph('Nothing stays or moves in a way that needs saying: follow the fingers.');
-  for (const { place, text } of cues) {
+  for (const [index, { place, text }] of cues.entries()) {
     flow.need(SIZES.text * 3.4);
-    flow.paragraph(place, SIZES.small);
+    if (place !== cues[index - 1]?.place) flow.paragraph(place, SIZES.small);
     flow.paragraph(text, SIZES.text, 5);
   }
   return flow;

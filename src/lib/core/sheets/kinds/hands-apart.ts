@@ -4,28 +4,30 @@ import { SIZES, type Flow } from '../flow';
 import { startSheet, type Engrave, type SheetTask } from '../task';
 import { blocksOf, putMusic } from './score';
 
-/** Each hand by itself, from a page of its own. */
+const STAFF_OF = { right: 0, left: 1 } as const;
+
+/** Each hand from a page of its own: by itself, or large with the other small beside it. */
 export function handsApartSheet(task: SheetTask, engrave: Engrave): Flow {
   const flow = startSheet('hands-apart', task);
-  const { score } = task.edition;
+  const { score, counts } = task.edition;
+  const isBeside = task.choices.handsApart === 'other-small';
   for (const hand of ['right', 'left'] as const) {
     const alone = oneHand(score, hand);
     if (alone.notes.length === 0) continue;
     flow.newPage();
     flow.title(`${task.title}: ${hand} hand`);
     flow.down(SIZES.small);
-    putMusic(
-      flow,
-      alone,
-      blocksOf(task, alone, task.choices.counts ? task.edition.counts : [], flow.room, engrave),
-    );
+    const shown = isBeside ? score : alone;
+    const markings = isBeside ? { smallStaff: 1 - STAFF_OF[hand] } : {};
+    const printedCounts = task.choices.counts ? counts : [];
+    putMusic(flow, shown, blocksOf(task, shown, printedCounts, flow.room, engrave, markings));
   }
   return flow;
 }
 
 /** A score with the notes of one hand, on one staff. */
 export function oneHand(score: Score, hand: HandName): Score {
-  const staff = hand === 'right' ? 0 : 1;
+  const staff = STAFF_OF[hand];
   const own = <T extends { readonly staff: number; readonly part: number }>(events: readonly T[]) =>
     events
       .filter((event) => event.part === 0 && event.staff === staff)

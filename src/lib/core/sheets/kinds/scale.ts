@@ -89,6 +89,8 @@ function scaleBlock(
   return pictureBlock({ ...score, notes: fingered }, width, STAFF_MM, engrave);
 }
 
+const AND = new Intl.ListFormat('en', { type: 'conjunction' });
+
 /** Where both thumbs, or both third fingers, fall together: what hands hold on to when they play together. */
 function togetherWords(right: readonly number[], left: readonly number[]): string {
   const at = (finger: number) =>
@@ -96,7 +98,9 @@ function togetherWords(right: readonly number[], left: readonly number[]): strin
   const said = ([1, 3] as const).flatMap((finger) => {
     const notes = at(finger);
     const name = finger === 1 ? 'The thumbs' : 'The third fingers';
-    return notes.length > 0 ? [`${name} meet on note ${notes.join(', ')}.`] : [];
+    return notes.length > 0
+      ? [`${name} meet on ${notes.length > 1 ? 'notes' : 'note'} ${AND.format(notes.map(String))}.`]
+      : [];
   });
   return said.length > 0
     ? said.join(' ')

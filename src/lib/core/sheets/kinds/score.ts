@@ -37,10 +37,11 @@ export function blocksOf(
   counts: SheetTask['edition']['counts'],
   widthMm: number,
   engrave: Engrave,
+  more: Partial<Markings> = {},
 ): readonly MusicBlock[] {
   const { noteSize, measuresALine } = task.choices;
   const look = {
-    ...{ widthMm, staffMm: NOTE_SIZES[noteSize].staffMm, markings: markingsOfTask(task) },
+    ...{ widthMm, staffMm: NOTE_SIZES[noteSize].staffMm, markings: { ...markingsOfTask(task), ...more } },
     mostMeasures: measuresALine ?? MOST_MEASURES[noteSize],
   };
   return musicBlocks(score, counts, look, engrave);

@@ -16,7 +16,7 @@ import { writePdf } from './pdf';
 const CHOICES: SheetChoices = {
   ...{ sheets: SHEET_IDS, paper: 'a4', noteSize: 'normal', measuresALine: null },
   ...{ fingers: true, counts: true, chordSymbols: true, pedal: true, noteNames: false },
-  ...{ octaves: 2, largeWords: true },
+  ...{ octaves: 2, handsApart: 'other-small', largeWords: true },
 } as SheetChoices;
 
 let toolkit: Toolkit;
