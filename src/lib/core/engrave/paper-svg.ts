@@ -26,7 +26,21 @@ export function paperSvg(svg: string, familyOf: (letter: string) => string | nul
     '$1text-anchor="start"',
   );
   drawn = drawn.replace(/>([^<]+)</g, (_, words: string) => `>${inFamilies(words, familyOf)}<`);
-  return `${defs}${drawn}`.replaceAll('currentColor', 'black');
+  return `${defs}${withoutNames(drawn)}`.replaceAll('currentColor', 'black');
+}
+
+/** What is drawn without the names that only a screen asks for, and without groups that say nothing: half as much to read. */
+function withoutNames(body: string): string {
+  const isKept: boolean[] = [];
+  return body
+    .replace(/ (?:id|class|data-[\w-]+)="[^"]*"/g, '')
+    .replace(/<g\b([^>]*?)(\/?)>|<\/g>/g, (tag, attributes: string | undefined, closed: string) => {
+      if (attributes === undefined) return isKept.pop() ? tag : '';
+      const says = attributes.trim() !== '';
+      if (closed) return '';
+      isKept.push(says);
+      return says ? tag : '';
+    });
 }
 
 /** Letters of another family stand in a span of their own; entities are left as they are. */

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
+import { create, type Font } from 'fontkit';
 import PDFDocument from 'pdfkit';
 import svgToPdf from 'svg-to-pdfkit';
 import { paperSvg } from '../../../core/engrave/paper-svg';
@@ -31,11 +32,6 @@ const folderOf = (name: string) => join(dirname(packages.resolve(`${name}/packag
 
 type Doc = InstanceType<typeof PDFDocument>;
 
-/** What pdfkit knows of a font in use: whether it has a letter. */
-interface FontInUse {
-  readonly font: { hasGlyphForCodePoint(code: number): boolean };
-}
-
 /** One file of several handouts, one after another. */
 export async function writePdf(handouts: readonly Printed[]): Promise<Uint8Array<ArrayBuffer>> {
   const [first] = handouts;
@@ -43,8 +39,8 @@ export async function writePdf(handouts: readonly Printed[]): Promise<Uint8Array
   const isClass = handouts.length > 1;
   const doc = new PDFDocument({
     ...{ autoFirstPage: false, lang: 'en', displayTitle: true, pdfVersion: '1.7', compress: true },
-    // Without it a standard font is looked for that is never used.
-    font: fontsRead().get('Plain') as unknown as string,
+    // No standard font is looked for that is never used.
+    font: null as unknown as string,
     info: {
       Title: isClass ? handouts.map(({ title }) => title).join('; ') : first.title,
       Author: first.author || 'Key Path',
@@ -70,15 +66,17 @@ export async function writePdf(handouts: readonly Printed[]): Promise<Uint8Array
   return new Uint8Array(Buffer.concat(chunks));
 }
 
-let read: ReadonlyMap<string, Buffer> | null = null;
+let read: ReadonlyMap<string, Font> | null = null;
 
 /** The fonts, read once for a thread. */
-function fontsRead(): ReadonlyMap<string, Buffer> {
+function fontsRead(): ReadonlyMap<string, Font> {
   const texts = folderOf('@fontsource/atkinson-hyperlegible-next');
   const signs = join(folderOf('@fontsource/noto-music'), SIGNS.file);
+  // Each file holds one font, and no collection of them.
+  const open = (file: string) => create(plainFont(readFileSync(file))) as Font;
   read ??= new Map([
-    ...FONTS.map(({ name, file }) => [name, plainFont(readFileSync(join(texts, file)))] as const),
-    [SIGNS.name, plainFont(readFileSync(signs))],
+    ...FONTS.map(({ name, file }) => [name, open(join(texts, file))] as const),
+    [SIGNS.name, open(signs)],
   ]);
   return read;
 }
@@ -86,13 +84,9 @@ function fontsRead(): ReadonlyMap<string, Buffer> {
 type FamilyOf = (letter: string, isBold: boolean) => string;
 
 function registerFonts(doc: Doc): FamilyOf {
-  for (const [name, font] of fontsRead()) doc.registerFont(name, font);
-  const fonts = new Map(
-    [...fontsRead().keys()].map((name) => {
-      doc.font(name);
-      return [name, (doc as unknown as { _font: FontInUse })._font.font];
-    }),
-  );
+  const fonts = fontsRead();
+  // pdfkit takes a font that was opened already; its types know of files only.
+  for (const [name, font] of fonts) doc.registerFont(name, font as unknown as Buffer);
   const known = new Map<string, string>();
   return (letter, isBold) => {
     const asked = `${isBold}${letter}`;
