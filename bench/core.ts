@@ -34,7 +34,7 @@ const PLAYING = {
   to: null,
   isLooped: false,
   countInMeasures: 0,
-  hasClicks: false,
+  clicks: 'none',
 } as const;
 const LENGTHS = [37, 75, 150, 300] as const;
 

@@ -62,7 +62,7 @@ test('a hand rests for a section', async ({ page }) => {
   await expect(notesIn(page, 2, 'L')).toHaveCount(0);
   await expect(notesIn(page, 4, 'L')).toHaveCount(0);
   await expect(notesIn(page, 6, 'L').first()).toBeVisible();
-  await expect(page.locator('[data-row="left"][data-measure="2"]')).toContainText('rests');
+  await expect(page.locator('[data-row="left"][data-measure="2"]')).toHaveAccessibleName(/rests/);
   await choose(page, 'Right hand of these measures', 'rests');
   await expect(page.locator('.music .note[id^="p0m2v"]')).toHaveCount(0);
   await expectSaved(page);

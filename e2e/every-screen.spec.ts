@@ -65,3 +65,30 @@ test('an empty studio says where to begin, and pieces are found again', async ({
   await expect(page.getByRole('heading', { name: 'Begin here' })).toBeVisible();
   await expectAccessible(page);
 });
+
+/** A page is walked so far; longer ones repeat themselves in rows. */
+const MOST_STEPS = 45;
+
+test('every page is walked by Tab, and the focus is always somewhere to be seen', async ({
+  page,
+  studio,
+}) => {
+  const lost: string[] = [];
+  for (const path of await everyPage(studio)) {
+    await page.goto(path);
+    for (let step = 1; step <= MOST_STEPS; step += 1) {
+      await page.keyboard.press('Tab');
+      const at = await page.evaluate(() => {
+        const element = document.activeElement;
+        if (!element || element === document.body) return 'end';
+        const { width, height } = element.getBoundingClientRect();
+        const isSeen = width > 0 && height > 0 && getComputedStyle(element).visibility === 'visible';
+        return isSeen ? 'seen' : `hidden ${element.outerHTML.slice(0, 120)}`;
+      });
+      // After the last control the focus leaves the page.
+      if (at === 'end' && step > 5) break;
+      if (at !== 'seen') lost.push(`${path}, step ${step}: ${at}`);
+    }
+  }
+  expect(lost).toEqual([]);
+});

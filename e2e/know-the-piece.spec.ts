@@ -81,7 +81,7 @@ test('notes, chords and a range of measures are heard, by pointing and by keyboa
 
   await page.keyboard.press('Shift+ArrowRight');
   await expect(page.getByText('measures 2–3')).toBeVisible();
-  await page.getByLabel('loop').check();
+  await page.getByLabel('round and round').check();
   await choose(page, 'Count in', '1');
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('p');

@@ -182,7 +182,7 @@ export async function showPinnedFingersOnly(page: Page): Promise<void> {
 export async function choose(page: Page, name: string, option: string | RegExp): Promise<void> {
   const word = chosen(page, name);
   // Words that seldom change stand in the sentence once they are asked for.
-  const more = page.getByRole('button', { name: 'all words' });
+  const more = page.getByRole('button', { name: 'more …' });
   if ((await more.isVisible()) && !(await word.isVisible())) await more.click();
   await word.click();
   await page.getByRole('listbox').getByRole('option', { name: option, exact: true }).click();

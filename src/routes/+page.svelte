@@ -16,7 +16,7 @@
       <h2 id="begin">Begin here</h2>
       <ol class="grid list-decimal gap-2 pl-6">
         <li>
-          <a class="font-bold" href="/learners">Add a learner</a>: a name and how far each hand reaches.
+          <a class="font-bold" href="/learners#add">Add a learner</a>: a name and how far each hand reaches.
         </li>
         <li>
           <a class="font-bold" href="/pieces">Bring a piece</a>: a score, a chord chart, or a tune that you
@@ -32,7 +32,8 @@
       <h2 id="next-heading" class="mb-2">Next step for each learner</h2>
       {#if data.learners.length === 0}
         <p class="notice">
-          There are no learners yet. <a href="/learners">Add the first one</a>, with the reach of each hand.
+          There are no learners yet. <a href="/learners#add">Add the first one</a>, with the reach of each
+          hand.
         </p>
       {:else}
         <table class="ruled">

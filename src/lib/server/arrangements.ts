@@ -6,6 +6,7 @@ import { documentFault, stepFault, type Ground } from '../core/document/step-sen
 import { openSteps } from '../core/score/open-steps';
 import { isSameRecord } from '../core/score/same-record';
 import { copyName } from '../core/text/names';
+import type { Learner } from './learners';
 import { database } from './db/client';
 import type { Db } from './db/db';
 import { arrangementHistory, arrangements, pieces } from './db/schema';
@@ -76,7 +77,11 @@ export function siblingsOf({ id, pieceId }: ArrangementRecord) {
 export async function createArrangement(
   pieceId: string,
   nowMs: number,
-  { name, rung = 3 }: { readonly name?: string; readonly rung?: number } = {},
+  {
+    name,
+    learner = null,
+    rung = learner?.rung ?? 3,
+  }: { readonly name?: string; readonly rung?: number; readonly learner?: Learner | null } = {},
 ): Promise<Outcome<string, 'not-found' | 'not-readable' | WorkFailure>> {
   const piece = database()
     .select({ sourceRevision: pieces.sourceRevision })
@@ -88,7 +93,8 @@ export async function createArrangement(
   if (!score.ok) return score;
   const makeup = await work('makeup', score.value);
   if (!makeup.ok) return makeup;
-  const document = newDocument(makeup.value, rung);
+  const plain = newDocument(makeup.value, rung);
+  const document = learner ? { ...plain, recipe: { ...plain.recipe, ...waysOf(learner) } } : plain;
   const others = database()
     .select({ n: count() })
     .from(arrangements)
@@ -103,6 +109,13 @@ export async function createArrangement(
   );
   return { ok: true, value: id };
 }
+
+/** An arrangement that is made for a learner begins with the learner's ways. */
+const waysOf = ({ id, countingStyle, fingeringStyle }: Learner) => ({
+  learnerId: id,
+  countStyle: countingStyle,
+  fingerStyle: fingeringStyle,
+});
 
 /** Keeps a document as an arrangement of its own beside the one it came from. */
 export function copyArrangement(

@@ -27,7 +27,7 @@ const PLAYING = {
   tempoPercent: 100,
   isLooped: false,
   countInMeasures: 0,
-  hasClicks: true,
+  clicks: 'counts',
   from: 0,
   to: null,
 } as const;

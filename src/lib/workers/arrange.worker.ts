@@ -127,7 +127,8 @@ const api: ArrangeApi = {
     if (!reading.ok) return { reading, systems: [] };
     return { reading, systems: plan(asOnePart(reading.value), [], layout) };
   },
-  timeline: (score, options) => buildTimeline(score, options.hasClicks ? countScore(score) : [], options),
+  timeline: (score, options) =>
+    buildTimeline(score, options.clicks === 'counts' ? countScore(score) : [], options),
   layOut: plan,
   hear,
 };

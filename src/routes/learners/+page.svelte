@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
+  import { page } from '$app/state';
   import UserPlus from '@lucide/svelte/icons/user-plus';
   import RecordMenu from '$lib/ui/records/record-menu.svelte';
   import SheetDialog from '$lib/ui/parts/sheet-dialog.svelte';
@@ -8,6 +10,8 @@
 
   const { data }: PageProps = $props();
   let isAdding = $state(false);
+  // Who was sent here to add a learner begins at once.
+  onMount(() => (isAdding = page.url.hash === '#add'));
 </script>
 
 <svelte:head><title>Learners · Key Path</title></svelte:head>

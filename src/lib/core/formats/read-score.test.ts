@@ -65,3 +65,16 @@ describe('reading and writing by format', () => {
     expect(readScore(bytes, name)).toMatchObject({ ok: false, error: { code } }),
   );
 });
+
+describe('what is no file of notes', () => {
+  it.each([
+    ['a.pdf', [...strToU8('%PDF-1.7 …')], /PDF.*cannot read them from a printed page.*MusicXML or MIDI/],
+    ['a.png', [0x89, 0x50, 0x4e, 0x47, 0x0d], /picture/],
+    ['a.jpg', [0xff, 0xd8, 0xff, 0xe0], /picture/],
+    ['a.mp3', [...strToU8('ID3'), 4, 0], /recording/],
+  ])('%s is refused with the reason and the way out', (name, bytes, words) => {
+    const read = readScore(Uint8Array.from(bytes), name);
+    expect(read).toMatchObject({ ok: false, error: { code: 'unknown-format', place: { file: name } } });
+    if (!read.ok) expect(read.error.message).toMatch(words);
+  });
+});

@@ -14,7 +14,7 @@ const PLAIN: PlayOptions = {
   to: null,
   isLooped: false,
   countInMeasures: 0,
-  hasClicks: false,
+  clicks: 'none',
 };
 const play = (abc: string, options: Partial<PlayOptions> = {}) => {
   const score = scoreFromAbc(abc);
@@ -55,12 +55,24 @@ describe('the timeline', () => {
   });
 
   it('clicks every count', () => {
-    const { clicks } = play('X:1\nM:2/4\nL:1/8\nQ:1/4=60\nK:C\nC2 DE|', { hasClicks: true });
+    const { clicks } = play('X:1\nM:2/4\nL:1/8\nQ:1/4=60\nK:C\nC2 DE|', { clicks: 'counts' });
     expect(clicks.map((click) => [click.at, click.weight])).toEqual([
       [0, 'downbeat'],
       [1, 'beat'],
       [1.5, 'division'],
     ]);
+  });
+
+  it('clicks the beats as a metronome does, a pickup at its place in the metre', () => {
+    const { clicks } = play('X:1\nM:3/4\nL:1/4\nQ:1/4=60\nK:C\nG|C D E|', { clicks: 'beats' });
+    expect(clicks.map((click) => [click.at, click.weight])).toEqual([
+      [0, 'beat'],
+      [1, 'downbeat'],
+      [2, 'beat'],
+      [3, 'beat'],
+    ]);
+    const inSix = play('X:1\nM:6/8\nL:1/8\nQ:3/8=60\nK:C\nCDE FGA|', { clicks: 'beats' }).clicks;
+    expect(inSix.map((click) => Math.round(click.at))).toEqual([0, 1]);
   });
 
   it('plays one hand alone', () => {

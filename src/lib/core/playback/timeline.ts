@@ -4,7 +4,7 @@ import { midiOf, mod, pitchClassOf } from '../pitch/pitch';
 import { handOf } from '../score/hand-of';
 import type { Mark, Note, Score } from '../score/model';
 import { pedalSpans } from '../score/pedal-spans';
-import { endOf, isCompound, measureAt, metreLength, metreOffset } from '../score/time';
+import { beatsOf, endOf, isCompound, measureAt, metreLength, metreOffset } from '../score/time';
 import { TICKS_PER_QUARTER } from '../units';
 import { quartersAMinute, usualTempo } from '../score/tempo';
 
@@ -17,7 +17,8 @@ export interface PlayOptions {
   readonly to: number | null;
   readonly isLooped: boolean;
   readonly countInMeasures: 0 | 1 | 2;
-  readonly hasClicks: boolean;
+  /** What is clicked while it plays: nothing, the beats, or every syllable that is counted. */
+  readonly clicks: 'none' | 'beats' | 'counts';
 }
 
 /** A key that sounds; times in seconds from the start. `noteIds` are marked in the engraving meanwhile. */
@@ -92,7 +93,8 @@ export function buildTimeline(
       : chordSounds(score, startTick, closingTick, at);
   const clicks = [
     ...countInClicks(first, offset, countInTicks, secondsPerTick),
-    ...(options.hasClicks ? countClicks(score, counts, startTick, endTick, at) : []),
+    ...(options.clicks === 'counts' ? countClicks(score, counts, startTick, endTick, at) : []),
+    ...(options.clicks === 'beats' ? beatClicks(score, startTick, endTick, at) : []),
   ];
   // A pickup comes in the measure of the closing downbeat; a full measure starts after it.
   const lead = offset > 0 ? full - offset : 0;
@@ -263,6 +265,25 @@ function countInClicks(
   return Array.from({ length: Math.round(ticks / beat) }, (_, index) => {
     const inMetre = (((phase + index * beat) % full) + full) % full;
     return { at: index * beat * secondsPerTick, weight: inMetre === 0 ? 'downbeat' : 'beat' };
+  });
+}
+
+/** A metronome: a click for each beat, the downbeats stronger. */
+function beatClicks(
+  score: Score,
+  start: number,
+  end: number,
+  at: (tick: number) => number,
+): readonly Click[] {
+  return score.measures.flatMap((measure) => {
+    if (measure.start < start || measure.start >= end) return [];
+    const offset = metreOffset(score.measures, measure.index);
+    return beatsOf(measure.time)
+      .filter((beat) => beat.at >= offset && beat.at - offset < measure.length)
+      .map((beat): Click => ({
+        at: at(measure.start + beat.at - offset),
+        weight: beat.at === 0 ? 'downbeat' : 'beat',
+      }));
   });
 }
 

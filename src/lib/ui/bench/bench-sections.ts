@@ -26,12 +26,13 @@ export class BenchSections {
   }
 
   /** Begins a new section at a measure and ends the one before it there. */
-  startAt(shown: number, name: string): void {
+  startAt(shown: number): void {
     const measure = this.bench.work.arrangement?.sourceMeasure[shown] ?? shown;
     const sections = this.#kept;
     const holder = sections.find((section) => section.from <= measure && section.to >= measure);
     if (!holder || holder.from === measure) return;
-    const made: Section = { id: `s${measure}-${sections.length}`, name, from: measure, to: holder.to };
+    const id = `s${measure}-${sections.length}`;
+    const made: Section = { id, name: freeName(sections), from: measure, to: holder.to };
     this.set(
       sections.flatMap((section) => (section === holder ? [{ ...holder, to: measure - 1 }, made] : section)),
     );
@@ -55,4 +56,11 @@ export class BenchSections {
         .map((section) => (section === before ? { ...before, to: joined.to } : section)),
     );
   }
+}
+
+/** The first letter that no section has: A′ and “A again” are of A. */
+export function freeName(sections: readonly Section[]): string {
+  const taken = new Set(sections.map(({ name }) => name.replace(/[′″‴\s].*$/, '')));
+  const letter = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((each) => !taken.has(each));
+  return letter ?? `Section ${sections.length + 1}`;
 }

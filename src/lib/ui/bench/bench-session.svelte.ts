@@ -23,7 +23,7 @@ import { VoicingEdits } from './voicing-edits.svelte';
  * bring them together.
  */
 export class BenchSession {
-  readonly player = new Player();
+  readonly player: Player;
   readonly #arranger = useArranger();
   readonly work: ArrangementInWork;
   readonly selection: BenchSelection;
@@ -59,6 +59,7 @@ export class BenchSession {
     readonly engraver: Engraver,
     editions: readonly EditionInHand[],
   ) {
+    this.player = new Player(opening.arrangementId);
     this.work = new ArrangementInWork(opening, this.#arranger, () => this.#follow());
     this.selection = new BenchSelection(this.work, (note) => {
       this.reasons.lookUpFinger();
@@ -91,9 +92,10 @@ export class BenchSession {
     if (symbol) void this.player.touchChord(symbol.chord, [id]);
   }
 
-  /** Closes what was opened last: a preview, the reasons, the selection. */
+  /** Stops what sounds; else closes what was opened last: a preview, the reasons, the selection. */
   close(): void {
-    if (this.work.preview) this.work.preview = null;
+    if (this.player.isPlaying) this.player.stop();
+    else if (this.work.preview) this.work.preview = null;
     else if (this.voicing.at !== null) this.voicing.close();
     else if (this.reasons.whyAt !== null) this.reasons.whyAt = null;
     else this.selection.clear();

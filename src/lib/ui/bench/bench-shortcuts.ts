@@ -9,7 +9,7 @@ export const BENCH_KEYS = [
   { group: 'Going about', keys: 'Shift + ← →', does: 'select more or fewer measures' },
   { group: 'Going about', keys: 'N, Shift + N', does: 'the next measure to mend, or the one before' },
   { group: 'Going about', keys: 'Enter', does: 'why this measure is so, and what else it could be' },
-  { group: 'Going about', keys: 'Esc', does: 'close the reasons, then select nothing' },
+  { group: 'Going about', keys: 'Esc', does: 'stop what sounds; close the reasons; select nothing' },
   { group: 'Measures', keys: 'X', does: 'the next left hand for the selected measures' },
   { group: 'Measures', keys: '− +', does: 'make just these measures easier, or richer' },
   { group: 'Measures', keys: 'V', does: 'voice the chords of this measure by hand' },

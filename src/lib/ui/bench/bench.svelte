@@ -114,9 +114,9 @@
 
   const numberOf = (measure: number) => bench.facts[measure]?.number ?? String(measure + 1);
 
-  function go(measure: number) {
-    bench.selection.selectRange(measure, measure);
-    const system = bench.work.systems.find(({ range }) => measure >= range.from && measure <= range.to);
+  function go(from: number, to: number) {
+    bench.selection.selectRange(from, to);
+    const system = bench.work.systems.find(({ range }) => from >= range.from && from <= range.to);
     scroller.querySelector(`[data-system="${system?.range.from}"]`)?.scrollIntoView({ block: 'start' });
   }
 
@@ -245,6 +245,7 @@
         range={bench.selection.range}
         {numberOf}
         {title}
+        tempo={bench.work.arrangement.tempo}
         hasHands
       />
     {/if}

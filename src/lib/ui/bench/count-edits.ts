@@ -23,6 +23,9 @@ export class CountEdits {
     const spot = this.#spot(place);
     if (!id || !spot) return;
     const syllable = text?.trim() ?? '';
+    // Who writes a count wants to see it.
+    if (syllable !== '' && this.bench.work.document.recipe.counts === 'hidden')
+      this.bench.work.choose({ counts: 'shown' });
     this.bench.work.pin(
       syllable === ''
         ? { put: [], remove: [id] }

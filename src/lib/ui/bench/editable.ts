@@ -3,6 +3,9 @@ import type { BenchSelection } from './bench-selection.svelte';
 
 /** What editing needs of an open arrangement: the document and what was made of it, and what is selected. */
 export interface Editable {
-  readonly work: Pick<ArrangementInWork, 'document' | 'arrangement' | 'make' | 'pin' | 'textureChoices'>;
+  readonly work: Pick<
+    ArrangementInWork,
+    'document' | 'arrangement' | 'make' | 'pin' | 'textureChoices' | 'choose'
+  >;
   readonly selection: Pick<BenchSelection, 'note' | 'noteId' | 'range' | 'selectedSources' | 'stepNote'>;
 }

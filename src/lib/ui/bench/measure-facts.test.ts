@@ -46,7 +46,12 @@ describe('what the rows say of a measure', () => {
   });
 
   it('says where the hands lie', () => {
-    expect(facts.some(({ position }) => /^R [A-G] position · L [A-G]/.test(position))).toBe(true);
+    expect(facts[1]!.left.position).toMatch(/^[A-G] position/);
+    for (const [index, { left, right }] of facts.entries()) {
+      const before = arrangement.positions[index - 1];
+      expect(left.isMoved).toBe(left.position !== '' && left.position !== before?.left);
+      expect(right.isMoved).toBe(right.position !== '' && right.position !== before?.right);
+    }
   });
 });
 

@@ -1,6 +1,7 @@
 import { kindOf, type Pin, type PinName } from '$lib/core/document/pins/registry';
 import { measureNumber } from '$lib/core/score/by-measure';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
+import type { HandName } from '$lib/core/hands/hand';
 import { textureLabel } from '$lib/core/document/choices/textures.data';
 
 /** What the rows under a measure say of it. */
@@ -8,8 +9,6 @@ export interface MeasureFacts {
   readonly number: string;
   readonly left: RowText;
   readonly right: RowText;
-  /** Where the hands lie, in words. */
-  readonly position: string;
   readonly load: number;
   readonly snags: readonly string[];
   /** What the teacher asked of this measure, and whether it differs from what it is compared with. */
@@ -22,6 +21,9 @@ interface RowText {
   /** The measure before has another. */
   readonly isNew: boolean;
   readonly isPainted: boolean;
+  /** Where the hand lies, in words, and whether that is elsewhere than in the measure before. */
+  readonly position: string;
+  readonly isMoved: boolean;
 }
 
 /** `pinsAt` are pins of whole measures by measure of the source; `changed` are ordinals of measures. O(measures + snags). */
@@ -36,23 +38,25 @@ export function measureFacts(
   return arrangement.score.measures.map((_, index): MeasureFacts => {
     const pins = pinsAt.get(arrangement.sourceMeasure[index] ?? -1) ?? [];
     const has = (...kinds: readonly PinName[]) => pins.some(({ kind }) => kinds.includes(kind));
-    const position = arrangement.positions[index];
-    const { textures, rightTextures } = arrangement;
+    const { textures, rightTextures, positions } = arrangement;
+    const place = (hand: HandName) => {
+      const position = positions[index]?.[hand] ?? '';
+      return { position, isMoved: position !== '' && position !== positions[index - 1]?.[hand] };
+    };
     return {
       number: measureNumber(arrangement.score.measures, index),
       left: {
         texture: textureLabel(textures[index]!),
         isNew: textures[index] !== textures[index - 1],
         isPainted: has('texture'),
+        ...place('left'),
       },
       right: {
         texture: textureLabel(rightTextures[index]!),
         isNew: rightTextures[index] !== rightTextures[index - 1],
         isPainted: has('right-texture'),
+        ...place('right'),
       },
-      position: [position?.right && `R ${position.right}`, position?.left && `L ${position.left}`]
-        .filter((each) => each)
-        .join(' · '),
       load: arrangement.loads[index]?.total ?? 0,
       snags: snags.get(index) ?? [],
       marks: [

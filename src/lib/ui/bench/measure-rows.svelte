@@ -17,55 +17,87 @@
   let rows = $state<HTMLElement | null>(null);
 
   const percent = (value: number) => `${(100 * value) / width}%`;
-  /** A texture is named where a line begins, where it changes and where it was painted; between, it goes on. */
-  const isNamed = (measure: number, row: 'left' | 'right') => {
-    const text = bench.facts[measure]?.[row];
-    return text && (measure === plan.range.from || text.isNew || text.isPainted);
+  interface Cell {
+    readonly box: MeasureBox;
+    readonly text: string;
+    /** Where the next cell of the row has something to say: until there the words may run on. */
+    readonly right: number;
+  }
+
+  type Row = 'right' | 'left' | 'hands';
+  const LABELS: Readonly<Record<Row, string>> = {
+    right: 'Right hand',
+    left: 'Left hand',
+    hands: 'Where the hands lie',
   };
+  const HANDS = ['right', 'left'] as const;
+
+  /** What a row says of a measure: where a line begins, where it changes, and where it was painted; between, it goes on. */
+  function wordsOf(measure: number, row: Row): string {
+    const facts = bench.facts[measure];
+    if (!facts) return '';
+    const isFirst = measure === plan.range.from;
+    if (row === 'hands')
+      return HANDS.filter((hand) => facts[hand].position && (isFirst || facts[hand].isMoved))
+        .map((hand) => `${hand} ${facts[hand].position}`)
+        .join(' · ');
+    const { texture, isNew, isPainted } = facts[row];
+    if (isFirst) return `${row} hand: ${texture}`;
+    return isNew || isPainted ? texture : '';
+  }
+
+  /** All that there is to say of a measure, though the row says it only where it is new. */
+  function hintOf(measure: number, row: Row): string {
+    const facts = bench.facts[measure];
+    if (!facts) return '';
+    if (row !== 'hands') return `${row} hand: ${facts[row].texture}`;
+    return HANDS.filter((hand) => facts[hand].position)
+      .map((hand) => `${hand} hand: ${facts[hand].position}`)
+      .join(', ');
+  }
+
+  function cellsOf(row: Row): readonly Cell[] {
+    const texts = boxes.map(({ index }) => wordsOf(index, row));
+    return boxes.map((box, at) => {
+      const next = texts.findIndex((text, index) => index > at && text !== '');
+      return { box, text: texts[at]!, right: boxes[next]?.left ?? boxes.at(-1)!.right };
+    });
+  }
+
+  const isPainted = (measure: number, row: Row) => row !== 'hands' && bench.facts[measure]?.[row].isPainted;
 </script>
 
-{#snippet cell(box: MeasureBox, text: string, isBold: boolean, row: 'left' | 'right')}
-  <button
-    tabindex="-1"
-    data-measure={box.index}
-    data-row={row}
-    class="absolute inset-y-0 truncate border-l border-line px-1.5 text-left hover:bg-sea-wash {isBold
-      ? 'font-bold text-ink'
-      : 'text-quiet'}"
-    style:left={percent(box.left)}
-    style:width={percent(box.right - box.left)}
-    data-hint={text || undefined}
-    aria-label="Measure {bench.facts[box.index]?.number}, {row} hand{text && `: ${text}`}">{text}</button
-  >
+{#snippet line(row: Row)}
+  <div class="relative h-[1.3rem] border-b border-line/60" role="group" aria-label={LABELS[row]}>
+    {#each cellsOf(row) as { box, text, right } (box.index)}
+      <button
+        tabindex="-1"
+        data-measure={box.index}
+        data-row={row}
+        class="absolute inset-y-0 border-l border-line hover:bg-sea-wash"
+        style:left={percent(box.left)}
+        style:width={percent(box.right - box.left)}
+        data-hint={hintOf(box.index, row) || undefined}
+        aria-label="Measure {bench.facts[box.index]?.number}, {hintOf(box.index, row)}"
+      ></button>
+      <span
+        aria-hidden="true"
+        class="pointer-events-none absolute inset-y-0 flex items-center px-1.5 {isPainted(box.index, row)
+          ? 'font-bold text-ink'
+          : 'text-quiet'}"
+        style:left={percent(box.left)}
+        style:width={percent(right - box.left)}><span class="truncate">{text}</span></span
+      >
+    {/each}
+  </div>
 {/snippet}
 
 <div class="measure-rows border-y border-line text-xs leading-none" bind:this={rows}>
-  <div class="relative h-[1.3rem] border-b border-line/60" role="group" aria-label="Left hand">
-    {#each boxes as box (box.index)}
-      {@const left = bench.facts[box.index]?.left}
-      {@render cell(
-        box,
-        left && isNamed(box.index, 'left') ? `left: ${left.texture}` : '',
-        left?.isPainted ?? false,
-        'left',
-      )}
-    {/each}
-  </div>
-  <div class="relative h-[1.3rem] border-b border-line/60" role="group" aria-label="Right hand and positions">
-    {#each boxes as box (box.index)}
-      {@const facts = bench.facts[box.index]}
-      {@render cell(
-        box,
-        [isNamed(box.index, 'right') && facts?.right.texture, facts?.position]
-          .filter((each) => each)
-          .join(' · '),
-        facts?.right.isPainted ?? false,
-        'right',
-      )}
-    {/each}
-  </div>
+  {@render line('right')}
+  {@render line('left')}
+  {@render line('hands')}
   <PedalRow {boxes} {heads} {width} />
-  <div class="relative h-[1.45rem]" role="group" aria-label="Measure, load and snags">
+  <div class="relative h-[1.45rem]" role="group" aria-label="Measure, load and what is to mend">
     {#each boxes as box (box.index)}
       {@const facts = bench.facts[box.index]}
       <button
@@ -86,7 +118,7 @@
           <span class="text-quiet tabular-nums">{facts.load}</span>
           {#if facts.marks}<span class="truncate font-semibold">{facts.marks}</span>{/if}
           {#if facts.snags.length > 0}<span class="ml-auto font-bold text-rust"
-              >{facts.snags.length} {facts.snags.length === 1 ? 'snag' : 'snags'}</span
+              >{facts.snags.length} to mend</span
             >{/if}
         {/if}
       </button>

@@ -5,7 +5,7 @@
   import ChoiceWord from '../parts/choice-word.svelte';
   import { useBench } from './bench-session.svelte';
 
-  const { ongo }: { ongo: (measure: number) => void } = $props();
+  const { ongo }: { ongo: (from: number, to: number) => void } = $props();
   const bench = useBench();
   const sections = $derived(bench.work.arrangement?.sections ?? []);
   const measures = $derived(bench.work.arrangement?.score.measures ?? []);
@@ -69,7 +69,7 @@
         {:else}
           <button
             class="block w-full px-2 py-1.5 text-left hover:bg-sea-wash"
-            onclick={() => ongo(section.from)}
+            onclick={() => ongo(section.from, section.to)}
             ondblclick={() => (editing = section.id)}
           >
             <span class="block font-semibold">{section.name}</span>
@@ -113,7 +113,7 @@
     <button
       class="button w-full justify-center text-sm whitespace-normal"
       disabled={!canStart}
-      onclick={() => bench.sections.startAt(selectedStart!, `Section ${sections.length + 1}`)}
+      onclick={() => bench.sections.startAt(selectedStart!)}
     >
       Start a section here
     </button>

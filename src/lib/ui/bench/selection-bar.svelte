@@ -5,6 +5,7 @@
   import NoteBar from './note-bar.svelte';
 
   const bench = useBench();
+  const remarks = $derived(bench.work.arrangement?.remarks.join(' ') ?? '');
 </script>
 
 <section
@@ -19,11 +20,9 @@
     <MeasureBar range={bench.selection.range} />
   {:else}
     <p class="text-quiet">
-      {#each bench.work.arrangement?.remarks ?? [] as remark (remark)}<span class="text-ink"
-          >{remark}
-        </span>{/each}
+      {#if remarks}<span class="text-ink">{remarks}</span>{/if}
       Select a note to change it, or drag over measures to give them a texture of their own. <kbd>N</kbd> goes
-      to the next snag, <kbd>Enter</kbd> says why a measure is so.
+      to the next measure to mend, <kbd>Enter</kbd> says why a measure is so.
     </p>
   {/if}
 </section>

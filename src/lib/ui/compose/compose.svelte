@@ -11,6 +11,7 @@
   import ScoreLines from '../engraving/score-lines.svelte';
   import { KEPT_PIECE, upload } from '../import/upload';
   import { useEngraver } from '../workers/workers-context.svelte';
+  import { tempoOf } from '$lib/core/score/tempo';
   import PlayerBar from '../playback/player-bar.svelte';
   import { ComposeSession, type ComposeKind } from './compose-session.svelte';
   import EntryPad from './entry-pad.svelte';
@@ -180,6 +181,7 @@
           {range}
           numberOf={(measure) => measureNumber(session.score?.measures, measure)}
           title={session.score?.title ?? 'tune'}
+          tempo={tempoOf(session.score)}
           hasHands={false}
         />
       {/if}

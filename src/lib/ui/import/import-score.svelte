@@ -1,10 +1,12 @@
 <script lang="ts">
   import FileUp from '@lucide/svelte/icons/file-up';
   import { onMount } from 'svelte';
-  import { goto } from '$app/navigation';
+  import { goto, invalidateAll } from '$app/navigation';
   import type { PartUse } from '$lib/core/score/model';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { SCORE_EXTENSIONS } from '$lib/core/formats/read-score';
+  import BatchList from './batch-list.svelte';
+  import { importBatch, scoresAmong } from './import-batch.svelte';
   import { KEPT_PIECE, READ_PIECE, upload, type ReadPiece, type UploadFault } from './upload';
   import Choose from '../parts/choose.svelte';
 
@@ -24,9 +26,17 @@
   let uses = $state<PartUse[][]>([]);
   let abort: AbortController | null = null;
   let picker: HTMLInputElement;
+  let folder: HTMLInputElement;
+  let folderNote = $state('');
 
   // A file may be chosen while the page is still starting up.
-  onMount(() => void read(picker.files?.[0]));
+  onMount(() => bring([...(picker.files ?? [])]));
+
+  /** One file is looked into first; several are kept as they come. */
+  function bring(files: readonly File[]) {
+    if (files.length > 1) void importBatch.bring(files, () => void invalidateAll());
+    else void read(files[0]);
+  }
 
   async function read(chosen: File | undefined) {
     if (!chosen) return;
@@ -83,7 +93,7 @@
   function drop(event: DragEvent) {
     event.preventDefault();
     isDraggedOver = false;
-    void read(event.dataTransfer?.files[0]);
+    bring([...(event.dataTransfer?.files ?? [])]);
   }
 </script>
 
@@ -101,9 +111,13 @@
   ondrop={drop}
 >
   <button class="button button-main" onclick={() => picker.click()}
-    ><FileUp size={17} aria-hidden="true" />Import a score …</button
+    ><FileUp size={17} aria-hidden="true" />Import scores …</button
   >
-  <span class="text-quiet">or drop a file here: MusicXML, MIDI, ABC or a chord chart, up to 10 MB</span>
+  <span class="text-quiet"
+    >or <button class="link" onclick={() => folder.click()}>a whole folder</button>, or drop files here:
+    MusicXML, MIDI, ABC or chord charts, up to 10 MB each</span
+  >
+  {#if folderNote}<span class="fault" role="alert">{folderNote}</span>{/if}
   {#if isReading}
     <span role="status">Reading {file?.name} …</span>
     <button class="button" onclick={cancel}>Cancel</button>
@@ -119,8 +133,23 @@
     class="sr-only"
     tabindex="-1"
     aria-label="Score file"
+    multiple
     onchange={(event) => {
-      void read(event.currentTarget.files?.[0]);
+      bring([...(event.currentTarget.files ?? [])]);
+      event.currentTarget.value = '';
+    }}
+  />
+  <input
+    bind:this={folder}
+    type="file"
+    webkitdirectory
+    class="sr-only"
+    tabindex="-1"
+    aria-label="Folder of scores"
+    onchange={(event) => {
+      const found = scoresAmong([...(event.currentTarget.files ?? [])]);
+      folderNote = found.length === 0 ? 'There is no score in this folder.' : '';
+      if (found.length > 0) void importBatch.bring(found, () => void invalidateAll());
       event.currentTarget.value = '';
     }}
   />
@@ -135,6 +164,7 @@
   </div>
 {/if}
 
+<BatchList />
 <SheetDialog bind:open={isOpen} title="What was read">
   {#if summary}
     <dl class="grid grid-cols-[8rem_1fr] gap-y-1">

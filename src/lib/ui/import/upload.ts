@@ -25,7 +25,8 @@ export const READ_PIECE = summarySchema.extend({
 });
 export type ReadPiece = z.infer<typeof READ_PIECE>;
 
-export const KEPT_PIECE = z.object({ id: z.string() });
+/** `isThere`: the very file was in the studio already, and is not kept twice. */
+export const KEPT_PIECE = z.object({ id: z.string(), isThere: z.boolean().default(false) });
 
 /** Sends a score file to be read or kept, and puts what went wrong into words. */
 export async function upload<T>(

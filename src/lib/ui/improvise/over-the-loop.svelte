@@ -44,7 +44,7 @@
     const counts = countScore(score, DEFAULT_COUNT_OPTIONS);
     const options = {
       ...{ hands: 'left' as const, tempoPercent, from: span.from, to: span.to, isLooped: true },
-      ...{ countInMeasures: 1 as const, hasClicks: false },
+      ...{ countInMeasures: 1 as const, clicks: 'none' as const },
     };
     void player.play(() => Promise.resolve(buildTimeline(score, counts, options)), true);
   }

@@ -48,6 +48,12 @@
     void session.open();
     return () => session.stop();
   });
+  // The best key shows its first measures at once.
+  $effect(() => {
+    const [best] = session.ranked;
+    if (best && !session.isRunning && session.previewed === null && widthPx > 0)
+      void session.show(best, lineWidth);
+  });
 
   /** What costs most in a key, in words with its points. */
   const reasons = ({ terms }: RankedKey) =>
@@ -77,11 +83,22 @@
     const found = twelveKeys(key.mode).find((each) => (((7 * each.fifths) % 12) + 12) % 12 === wanted);
     return found ? keyLabel(found) : '';
   };
-  const SHADES = ['bg-sea', 'bg-sea/70', 'bg-brass', 'bg-brass/60', 'bg-quiet', 'bg-quiet/60'] as const;
-  const parts = ({ terms }: RankedKey) =>
-    (Object.entries(terms) as [KeyTerm, number][])
-      .filter(([, points]) => points > 0)
-      .sort(([, a], [, b]) => b - a);
+  /** What a bar is made of, for the eye: each kind has its colour, and its place from the left. */
+  const KINDS: readonly { label: string; shade: string; terms: readonly KeyTerm[] }[] = [
+    { label: 'to read: sharps and flats', shade: 'bg-brass', terms: ['signature'] },
+    {
+      label: 'under the hands: black keys, reach, shifts',
+      shade: 'bg-sea',
+      terms: ['blackKeys', 'thumbOnBlack', 'effort', 'shifts', 'reach', 'load'],
+    },
+    {
+      label: 'too high, too low, or far from the source',
+      shade: 'bg-quiet',
+      terms: ['register', 'keyboard', 'voice', 'distance'],
+    },
+  ];
+  const pointsOf = ({ terms }: RankedKey, of: readonly KeyTerm[]) =>
+    of.reduce((sum, term) => sum + Math.max(0, terms[term]), 0);
 </script>
 
 <div class="px-4 py-3">
@@ -154,6 +171,12 @@
   {/if}
   {#if message}<p class="notice mb-2" role="status">{message}</p>{/if}
   {#if session.problem}<p class="notice notice-fault" role="alert">{session.problem}</p>{/if}
+  <p class="flex flex-wrap items-center gap-x-4 text-sm text-quiet">
+    <span>The lower, the easier. A bar shows what makes a key harder:</span>
+    {#each KINDS as { label, shade } (label)}<span class="flex items-center gap-1.5"
+        ><span class="h-3 w-5 {shade}" aria-hidden="true"></span>{label}</span
+      >{/each}
+  </p>
   <ol class="mb-4">
     {#each session.ranked as ranked, index (ranked.name)}
       <li class="flex items-center gap-3 border-b border-line py-1">
@@ -169,9 +192,9 @@
             >sounds {soundingName(ranked.key, transpose)}</span
           >{/if}
         <span class="flex h-3 w-72 shrink-0 bg-line/40" aria-hidden="true">
-          {#each parts(ranked) as [term, points], part (term)}<span
-              class={SHADES[Math.min(part, SHADES.length - 1)]}
-              style:width="{(100 * points) / most}%"
+          {#each KINDS as { label, shade, terms } (label)}<span
+              class={shade}
+              style:width="{(100 * pointsOf(ranked, terms)) / most}%"
             ></span>{/each}
         </span>
         <span class="w-10 text-right tabular-nums">{Math.round(ranked.cost / 100)}</span>
@@ -194,7 +217,7 @@
       <p class="text-sm text-quiet">The first measures in {keyLabel(session.preview.arrangement.key)}</p>
       <MusicLine engraver={session.engraver} plan={session.preview.systems[0]} {options} />
     {:else if !session.isRunning && session.ranked.length > 0}
-      <p class="text-quiet">Point to a key, or step to it with Tab, to see the first measures in it.</p>
+      <p class="text-quiet">Bringing the first measures …</p>
     {/if}
   </div>
 </div>

@@ -9,9 +9,12 @@
     value: Value;
     choices: readonly { readonly value: Value; readonly label: string; readonly note?: string }[];
     onchoose: (value: Value) => void;
+    /** What stands before it in the sentence, and the sign that follows at once. */
+    before?: string;
+    after?: string;
   }
 
-  const { name, value, choices, onchoose }: Props = $props();
+  const { name, value, choices, onchoose, before = '', after = '' }: Props = $props();
   const label = $derived(choices.find((choice) => choice.value === value)?.label ?? value);
 </script>
 
@@ -21,12 +24,16 @@
   onValueChange={(chosen) => onchoose(chosen as Value)}
   items={choices.map(({ value, label }) => ({ value, label }))}
 >
-  <Select.Trigger
-    aria-label="{name}: {label}"
-    class="inline-flex cursor-pointer items-center gap-0.5 rounded-tight border-b-2 border-sea/50 px-1 font-semibold text-sea hover:bg-sea-wash data-[state=open]:bg-sea-wash"
+  <span class="inline-flex items-center gap-x-1.5"
+    >{#if before}<span>{before}</span>{/if}<span class="inline-flex items-center whitespace-nowrap"
+      ><Select.Trigger
+        aria-label="{name}: {label}"
+        class="inline-flex cursor-pointer items-center gap-0.5 rounded-tight border-b-2 border-sea/50 px-1 font-semibold text-sea hover:bg-sea-wash data-[state=open]:bg-sea-wash"
+      >
+        {label}<ChevronDown size={14} aria-hidden="true" />
+      </Select.Trigger>{after}</span
+    ></span
   >
-    {label}<ChevronDown size={14} aria-hidden="true" />
-  </Select.Trigger>
   <Select.Portal>
     <Select.Content
       class="z-30 max-h-[60vh] min-w-44 overflow-auto rounded-tight border border-line bg-paper py-1 shadow-lg"

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { dayOf, shortDay } from '../parts/dates';
+  import Choose from '../parts/choose.svelte';
   import RecordMenu from '../records/record-menu.svelte';
   import { usePiece } from './piece-session.svelte';
 
@@ -18,7 +19,14 @@
     }[];
   }
 
-  const { arrangements }: { arrangements: readonly ArrangementRow[] } = $props();
+  interface Props {
+    arrangements: readonly ArrangementRow[];
+    learners: readonly { readonly id: string; readonly name: string; readonly rung: number }[];
+  }
+
+  const { arrangements, learners }: Props = $props();
+  let learnerId = $state('');
+  const whom = $derived(learners.find(({ id }) => id === learnerId) ?? null);
   const piece = usePiece();
   let isArchiveShown = $state(false);
   const archived = $derived(
@@ -85,13 +93,23 @@
       >
     </p>
   {/if}
-  <form method="POST" action="?/arrange" class="flex items-end gap-2">
+  <form method="POST" action="?/arrange" class="flex flex-wrap items-end gap-2">
+    <Choose
+      look="above"
+      label="For whom"
+      name="learnerId"
+      bind:value={learnerId}
+      choices={[
+        { value: '', label: 'anyone' },
+        ...learners.map(({ id, name, rung }) => ({ value: id, label: `${name}, rung ${rung}` })),
+      ]}
+    />
     <label class="field grow"
       >Name of a new arrangement<input
         name="name"
         required
         maxlength="120"
-        value="Arrangement {arrangements.length + 1}"
+        value={whom ? `For ${whom.name}, rung ${whom.rung}` : `Arrangement ${arrangements.length + 1}`}
       /></label
     >
     <button class="button button-main">Arrange it</button>

@@ -49,7 +49,7 @@ export class PieceSession {
   /** Repeats written out, for reading and playing through. */
   isUnfolded = $state(false);
   readonly arranger = useArranger();
-  readonly player = new Player();
+  readonly player: Player;
   #undo = $state.raw<readonly CorrectionMade[]>([]);
   #redo = $state.raw<readonly CorrectionMade[]>([]);
   #sending: Promise<unknown> = Promise.resolve();
@@ -80,6 +80,7 @@ export class PieceSession {
     /** Corrections of earlier visits that can still be taken back, the oldest first. */
     corrections: readonly CorrectionMade[],
   ) {
+    this.player = new Player(pieceId);
     this.revision = revision;
     this.#undo = corrections;
   }

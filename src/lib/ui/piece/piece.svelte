@@ -2,7 +2,7 @@
   import Redo2 from '@lucide/svelte/icons/redo-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { Tabs } from 'bits-ui';
-  import { onMount } from 'svelte';
+  import { onMount, type ComponentProps } from 'svelte';
   import { tinykeys } from 'tinykeys';
   import type { PageLines } from '$lib/core/engrave/line';
   import { optionsFor, pageWidthFor } from '$lib/core/engrave/views';
@@ -12,6 +12,7 @@
   import { useEngraver } from '../workers/workers-context.svelte';
   import OverTheLoop from '../improvise/over-the-loop.svelte';
   import LeaveGuard from '../parts/leave-guard.svelte';
+  import { tempoOf } from '$lib/core/score/tempo';
   import PlayerBar from '../playback/player-bar.svelte';
   import ArrangementsPanel, { type ArrangementRow } from './arrangements-panel.svelte';
   import ChordPanel from './chord-panel.svelte';
@@ -31,6 +32,8 @@
     format: string;
     recordingUrl: string;
     arrangements: readonly ArrangementRow[];
+    /** For whom it can be arranged. */
+    learners: ComponentProps<typeof ArrangementsPanel>['learners'];
     corrections: readonly CorrectionMade[];
     title: string;
     composer: string;
@@ -47,6 +50,7 @@
     format,
     recordingUrl,
     arrangements,
+    learners,
     corrections,
     title,
     composer,
@@ -91,7 +95,7 @@
       ArrowDown: on(() => piece.switchStaff(1)),
       'Shift+ArrowRight': on(() => piece.extendRange(1)),
       'Shift+ArrowLeft': on(() => piece.extendRange(-1)),
-      Escape: on(() => piece.clearSelection()),
+      Escape: on(() => (piece.player.isPlaying ? piece.player.stop() : piece.clearSelection())),
       '$mod+z': on(() => void piece.undo()),
       '$mod+Shift+Z': on(() => void piece.redo()),
       '$mod+y': on(() => void piece.redo()),
@@ -181,6 +185,7 @@
           range={piece.range}
           numberOf={piece.numberOf}
           title={piece.score?.title ?? 'piece'}
+          tempo={tempoOf(piece.shown)}
           hasHands={(piece.shown?.parts[0]?.staves ?? 1) > 1}
         />
       {/if}
@@ -251,7 +256,7 @@
             <Tabs.Content value="source"
               ><SourcePanel {pieceId} {fileName} {fileSizeBytes} {format} {recordingUrl} /></Tabs.Content
             >
-            <Tabs.Content value="arrangements"><ArrangementsPanel {arrangements} /></Tabs.Content>
+            <Tabs.Content value="arrangements"><ArrangementsPanel {arrangements} {learners} /></Tabs.Content>
           </div>
         </Tabs.Root>
       {:else if !piece.problem}<p class="p-3 text-quiet" role="status">

@@ -20,12 +20,14 @@
     numberOf: (measure: number) => string;
     title: string;
     hasHands: boolean;
+    /** Quarters a minute as written. */
+    tempo: number;
   }
 
-  const { player, timeline, range, numberOf, title, hasHands }: Props = $props();
+  const { player, timeline, range, numberOf, title, hasHands, tempo }: Props = $props();
   let isSaving = $state(false);
 
-  const isBusy = $derived(player.state === 'playing' || player.state === 'loading');
+  const bpm = $derived(Math.round((tempo * player.tempoPercent) / 100));
   const what = $derived(
     range === null
       ? 'the whole piece'
@@ -42,7 +44,7 @@
   };
 
   export function toggle() {
-    if (isBusy) player.stop();
+    if (player.isPlaying) player.stop();
     else void player.play(() => timeline(optionsNow()), player.isLooped);
   }
 
@@ -59,14 +61,14 @@
 </script>
 
 <div class="flex flex-wrap items-center gap-x-3 gap-y-1" role="group" aria-label="Playing">
-  <button class="button {isBusy ? '' : 'button-main'}" onclick={toggle}>
-    {#if isBusy}<Square size={15} aria-hidden="true" />Stop{:else}<Play
+  <button class="button {player.isPlaying ? '' : 'button-main'}" onclick={toggle}>
+    {#if player.isPlaying}<Square size={15} aria-hidden="true" />Stop{:else}<Play
         size={15}
         aria-hidden="true"
       />Play{/if}
     <kbd class="text-sm opacity-70">P</kbd>
   </button>
-  <span class="text-sm text-quiet">{what}</span>
+  <span class="text-sm text-quiet">{what}{player.isLooped ? ', round and round' : ''}</span>
   {#if hasHands}
     <Choose
       label="Hands"
@@ -80,8 +82,18 @@
   {/if}
   <label class="flex items-center gap-1.5"
     >Tempo
-    <input type="range" min="30" max="130" step="5" bind:value={player.tempoPercent} class="w-20" />
-    <span class="w-12 whitespace-nowrap tabular-nums">{player.tempoPercent} %</span></label
+    <input
+      type="range"
+      min="30"
+      max="130"
+      step="1"
+      bind:value={player.tempoPercent}
+      class="w-20"
+      aria-valuetext="{bpm} beats a minute, {player.tempoPercent} percent of what is written"
+    />
+    <span class="min-w-24 whitespace-nowrap tabular-nums"
+      >♩ = {bpm} <span class="text-quiet">({player.tempoPercent} %)</span></span
+    ></label
   >
   <Choose
     label="Count in"
@@ -92,12 +104,19 @@
       { value: 2, label: '2' },
     ] as const}
   />
-  <Tick bind:checked={player.hasClicks}>click the counts</Tick>
-  <Hint text="Plays on to the downbeat after the passage, and comes round in time">
+  <Choose
+    label="Click"
+    bind:value={player.clicks}
+    choices={[
+      { value: 'none', label: 'nothing' },
+      { value: 'beats', label: 'the beats' },
+      { value: 'counts', label: 'all that is counted' },
+    ] as const}
+  />
+  <Hint text="Plays the passage again and again: on to the next downbeat, where it ends, and round in time">
     {#snippet children({ props })}
       <span {...props}
-        ><Tick bind:checked={player.isLooped}
-          ><Repeat size={14} aria-hidden="true" />loop to the next downbeat</Tick
+        ><Tick bind:checked={player.isLooped}><Repeat size={14} aria-hidden="true" />round and round</Tick
         ></span
       >
     {/snippet}

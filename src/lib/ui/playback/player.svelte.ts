@@ -17,12 +17,13 @@ const WARM_UP_AFTER_MS = 1200;
 const PLAYING = remembered(
   'playing',
   z.object({
-    tempoPercent: z.number().min(10).max(400).optional(),
     countInMeasures: z.union([z.literal(0), z.literal(1), z.literal(2)]).optional(),
-    hasClicks: z.boolean().optional(),
+    clicks: z.enum(['none', 'beats', 'counts']).optional(),
   }),
   {},
 );
+/** Each piece at its own tempo, in percent of what is written. */
+const tempoOfPiece = (piece: string) => remembered(`tempo/${piece}`, z.number().min(10).max(400), 100);
 
 export type PlayerState = 'idle' | 'loading' | 'playing' | 'failed';
 
@@ -36,21 +37,27 @@ export class Player {
   tempoPercent = $state(100);
   isLooped = $state(false);
   countInMeasures = $state<PlayOptions['countInMeasures']>(0);
-  hasClicks = $state(false);
+  clicks = $state<PlayOptions['clicks']>('none');
   #run: { stop: () => void } | null = null;
   #request = 0;
 
-  constructor() {
+  /** `piece`: by which its tempo is remembered; empty where it is not. */
+  constructor(private readonly piece = '') {
     const kept = PLAYING.read();
-    if (kept.tempoPercent) this.tempoPercent = kept.tempoPercent;
+    if (piece) this.tempoPercent = tempoOfPiece(piece).read();
     if (kept.countInMeasures) this.countInMeasures = kept.countInMeasures;
-    this.hasClicks = kept.hasClicks ?? false;
+    this.clicks = kept.clicks ?? 'none';
+  }
+
+  get isPlaying(): boolean {
+    return this.state === 'playing' || this.state === 'loading';
   }
 
   options(from: number, to: number | null): PlayOptions {
-    const { hands, tempoPercent, isLooped, countInMeasures, hasClicks } = this;
-    PLAYING.write({ tempoPercent, countInMeasures, hasClicks });
-    return { hands, tempoPercent, isLooped, countInMeasures, hasClicks, from, to };
+    const { hands, tempoPercent, isLooped, countInMeasures, clicks } = this;
+    PLAYING.write({ countInMeasures, clicks });
+    if (this.piece) tempoOfPiece(this.piece).write(tempoPercent);
+    return { hands, tempoPercent, isLooped, countInMeasures, clicks, from, to };
   }
 
   /** Plays a timeline from its start; one that is playing is stopped first. */

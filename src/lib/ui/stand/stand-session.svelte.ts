@@ -83,7 +83,7 @@ export class StandSession {
       ...this.player.options(span.from, span.to),
       tempoPercent: Math.max(SLOWEST_PERCENT, Math.round((100 * this.tempoBpm) / tempoOf(score))),
       countInMeasures: hasCountIn ? (1 as const) : (0 as const),
-      hasClicks: hasCountIn,
+      clicks: hasCountIn ? ('beats' as const) : ('none' as const),
     };
     void this.player.play(() => Promise.resolve(buildTimeline(score, spoken, options)), this.player.isLooped);
   }

@@ -43,7 +43,6 @@
   });
   const fingerName = (finger: number) =>
     opening.fingerNames === 'from-index' ? ['', 'T', '1', '2', '3', '4'][finger]! : String(finger);
-  const isPlaying = $derived(session.player.state === 'playing' || session.player.state === 'loading');
 
   function go(task: string | null) {
     void goto(task ? `${opening.base}/tasks/${task}` : opening.base);
@@ -190,9 +189,10 @@
   <footer class="flex flex-wrap items-center gap-2 border-t border-line bg-paper px-4 py-2">
     {#if passage}
       <button class="button min-h-11" onclick={() => session.hear(false)}
-        >{isPlaying ? 'Stop' : 'Hear it'}</button
+        >{session.player.isPlaying ? 'Stop' : 'Hear it'}</button
       >
-      <button class="button min-h-11" disabled={isPlaying} onclick={() => session.hear(true)}>Count in</button
+      <button class="button min-h-11" disabled={session.player.isPlaying} onclick={() => session.hear(true)}
+        >Count in</button
       >
     {/if}
     {#if opening.mayMark}

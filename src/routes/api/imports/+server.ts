@@ -49,7 +49,7 @@ export const POST: RequestHandler = async ({ request, cookies }) => {
   const there = pieceOfFile(bytes);
   if (form.get('keep') !== 'yes') return json({ ...read.summary, there });
   // Asked twice it is one piece; a second one from the same file is made only where that is wanted.
-  if (there && form.get('again') !== 'yes') return json({ id: there.id });
+  if (there && form.get('again') !== 'yes') return json({ id: there.id, isThere: true });
   const id = keepPiece(bytes, file.name, read, Date.now());
   drawPieceAhead(id, pageWidthOf(cookies, 'piece'));
   return json({ id });

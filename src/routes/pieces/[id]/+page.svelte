@@ -20,6 +20,7 @@
     format={piece.summary.format}
     recordingUrl={piece.recordingUrl}
     arrangements={data.arrangements}
+    learners={data.learners}
     lines={data.lines}
     corrections={data.corrections}
     title={piece.title}

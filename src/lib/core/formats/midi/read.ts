@@ -123,14 +123,25 @@ function reportGrid(grids: readonly Grid[], streams: readonly Stream[], warnings
     .sort((a, b) => a - b);
   const middle = errors[errors.length >> 1] ?? 0;
   const most = errors.at(-1) ?? 0;
-  if (most > 0.01)
+  if (most >= WORTH_SAYING)
     warnings.add(
-      `Onsets were moved onto the grid by ${hundredths(middle)} of a beat in the middle, ${hundredths(most)} at most.`,
+      `Notes were not played quite in time, and are written in time: most are moved by ${shareOfBeat(middle)}, none by more than ${shareOfBeat(most)}.`,
     );
 }
 
-function hundredths(quarters: number): string {
-  return (Math.round(quarters * 100) / 100).toFixed(2);
+/** What is moved by less, in quarters, nobody would hear. */
+const WORTH_SAYING = 1 / 30;
+
+/** A length in quarters as a share that is easy to picture. */
+function shareOfBeat(quarters: number): string {
+  if (quarters < WORTH_SAYING) return 'next to nothing';
+  const parts = Math.round(1 / quarters);
+  return parts <= 2 ? 'half a beat' : `a ${ordinal(parts)} of a beat`;
+}
+
+function ordinal(number: number): string {
+  const names = ['third', 'quarter', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
+  return names[number - 3] ?? `${number}th`;
 }
 
 /** One part a track; a keyboard track, or a pair of tracks that are its hands, becomes a part of two staves. */
