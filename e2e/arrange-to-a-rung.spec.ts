@@ -74,6 +74,31 @@ test('a snag is walked to, its reasons read, and remedied with a letter', async 
   await expectSaved(page);
 });
 
+test('what is to mend may stay with a reason, and handing out says what is left', async ({ page }) => {
+  await addLearner(page, 'Ida');
+  await arrangeTune(page);
+  await choose(page, 'Key', /^A♭ major/);
+  await page.keyboard.press('n');
+  const why = page.getByRole('region', { name: /^Why measure 0/ });
+  await why.getByRole('button', { name: 'Leave it, with a reason …' }).first().click();
+  // Letters in the field are letters, and no choices.
+  await why.getByLabel('Why it may stay').fill('a');
+  await why.getByLabel('Why it may stay').pressSequentially(' singer needs it');
+  await why.getByRole('button', { name: 'Set it aside' }).click();
+  await expect(why).toContainText('Set aside: a singer needs it');
+  await expect(page.getByLabel('Key: A♭ major')).toBeVisible();
+  await expectSaved(page);
+  await page.reload();
+  await page.getByRole('button', { name: 'Hand out …' }).click();
+  await expect(page.getByRole('dialog')).toContainText('1 set aside');
+  await expectAccessible(page);
+  await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click();
+  await page.locator('[data-row="load"][data-measure="0"]').click();
+  await page.keyboard.press('Enter');
+  await why.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(why).not.toContainText('Set aside: a singer needs it');
+});
+
 test('notes are edited in place; a pin rests on a rung without its note, and comes back', async ({
   page,
 }) => {

@@ -19,6 +19,7 @@ import type { Arranger } from '../workers/arranger';
 import { InOrder } from './in-order';
 import { rebaseStep } from './rebase-step';
 import { SaveQueue } from './save-queue.svelte';
+import { toMend } from './measure-facts';
 import { MeasurePins } from './steady';
 import { StepHistory } from './step-history.svelte';
 
@@ -83,6 +84,8 @@ export class ArrangementInWork {
   );
   /** Pins of whole measures, by measure of the source; the same record while none of them changes. */
   readonly measurePins = $derived.by(() => this.#measurePins.of(this.document.pins));
+  /** What is to mend, without what was set aside. */
+  readonly toMend = $derived.by(() => (this.arrangement ? toMend(this.arrangement, this.measurePins) : []));
   readonly pedalPlan = $derived(this.arrangement?.pedal ?? []);
   readonly textureChoices = $derived(
     LEFT_TEXTURES.filter((texture) => texture !== 'as-written' || this.source?.makeup.hasLeftHand),

@@ -1,9 +1,9 @@
-import type { Arrangement } from '$lib/core/arrange/arrangement';
 import type { Why } from '$lib/core/arrange/why';
 import type { MeasureDifference } from '$lib/core/handout/differences';
 import type { Score } from '$lib/core/score/model';
 import { api } from '../api/api';
 import type { Arranger } from '../workers/arranger';
+import type { ArrangementInWork } from './arrangement-in-work.svelte';
 import type { BenchSelection } from './bench-selection.svelte';
 import { FingerLookUp } from './finger-look-up.svelte';
 import { nextMeasure } from './selecting';
@@ -29,7 +29,7 @@ export class BenchReasons {
   #before: Score | null = null;
 
   constructor(
-    private readonly shown: { readonly arrangement: Arrangement | null },
+    private readonly shown: Pick<ArrangementInWork, 'arrangement' | 'toMend'>,
     private readonly selection: Pick<BenchSelection, 'noteId' | 'range' | 'selectRange'>,
     private readonly arranger: Arranger,
   ) {
@@ -70,7 +70,7 @@ export class BenchReasons {
   /** Goes to the next measure with something to mend, or the one before, and opens it. */
   walkSnags(direction: 1 | -1): void {
     const here = this.whyAt ?? this.selection.range?.from ?? (direction > 0 ? -1 : Infinity);
-    const measures = this.shown.arrangement?.snags.map(({ measure }) => measure) ?? [];
+    const measures = this.shown.toMend.map(({ measure }) => measure);
     const next = nextMeasure(measures, here, direction);
     if (next === null) return;
     this.selection.selectRange(next, next);

@@ -129,6 +129,13 @@
     return step ? `${what}: ${stepWords(step, numberOf)}` : what;
   }
 
+  const left = $derived.by(() => {
+    const { toMend, arrangement } = bench.work;
+    const aside = (arrangement?.snags.length ?? 0) - toMend.length;
+    const places = measureRanges([...new Set(toMend.map(({ measure }) => measure))], numberOf);
+    const still = toMend.length > 0 ? [`${toMend.length} still to mend, in measures ${places}`] : [];
+    return [...still, ...(aside > 0 ? [`${aside} set aside`] : [])].join('; ');
+  });
   const unsaved = $derived(bench.work.saving.unsavedSteps.length);
 </script>
 
@@ -257,6 +264,7 @@
   learners={opening.learners}
   chosen={bench.work.document.recipe.learnerId}
   isSaved={bench.work.saving.state === 'saved'}
+  {left}
 />
 <SheetDialog bind:open={isShowingKeys} title="Keys on the Bench">
   {#each [...new Set(BENCH_KEYS.map(({ group }) => group))] as group (group)}

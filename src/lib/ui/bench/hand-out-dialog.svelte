@@ -8,9 +8,11 @@
     /** Whom the recipe is for, offered first. */
     chosen: string | null;
     isSaved: boolean;
+    /** What is still to mend, in words; empty where nothing is. */
+    left: string;
   }
 
-  let { open = $bindable(), learners, chosen, isSaved }: Props = $props();
+  let { open = $bindable(), learners, chosen, isSaved, left }: Props = $props();
   let to = $derived(chosen ?? learners[0]?.id ?? '');
 </script>
 
@@ -26,6 +28,7 @@
         bind:value={to}
         choices={learners.map(({ id, name }) => ({ value: id, label: name }))}
       />
+      {#if left}<p class="notice">{left}</p>{/if}
       <p class="text-quiet">
         What you hand out stays as it is now. If you change the arrangement later, that becomes a new edition
         and this one keeps what the learner has practised.

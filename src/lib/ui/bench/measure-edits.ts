@@ -1,5 +1,6 @@
 import { keepPin } from '$lib/core/document/pins/keep';
 import { measureOf, type Pin, type PinName } from '$lib/core/document/pins/registry';
+import { setAsidePin, setAsidePinId } from '$lib/core/document/pins/set-aside';
 import { settingPin } from '$lib/core/document/pins/setting';
 import { texturePin } from '$lib/core/document/pins/texture';
 import { rightTexturePin } from '$lib/core/document/pins/right-texture';
@@ -8,6 +9,7 @@ import { easePin } from '$lib/core/document/pins/ease';
 import type { Setting } from '$lib/core/document/choices/settings.data';
 import type { LeftTexture, RightTexture } from '$lib/core/document/choices/textures.data';
 import type { Everywhere } from '$lib/core/document/everywhere';
+import type { Snag } from '$lib/core/snags/snag';
 import type { Editable } from './editable';
 import type { PedalEdits } from './pedal-edits';
 
@@ -86,6 +88,17 @@ export class MeasureEdits {
       kept.length === measures.length
         ? { put: [], remove: kept }
         : { put: measures.map(keepPin), remove: [] },
+    );
+  }
+
+  /** Leaves as it is what is to mend, with the reason; with null it is to mend again. */
+  setAside({ measure, code }: Pick<Snag, 'measure' | 'code'>, reason: string | null): void {
+    const source = this.bench.work.arrangement?.sourceMeasure[measure];
+    if (source === undefined) return;
+    this.bench.work.pin(
+      reason === null
+        ? { put: [], remove: [setAsidePinId(source, code)] }
+        : { put: [setAsidePin(source, code, reason)], remove: [] },
     );
   }
 

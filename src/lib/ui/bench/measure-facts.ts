@@ -1,6 +1,7 @@
 import { kindOf, type Pin, type PinName } from '$lib/core/document/pins/registry';
 import { measureNumber } from '$lib/core/score/by-measure';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
+import type { Snag } from '$lib/core/snags/snag';
 import type { HandName } from '$lib/core/hands/hand';
 import { textureLabel } from '$lib/core/document/choices/textures.data';
 
@@ -33,7 +34,7 @@ export function measureFacts(
   changed: ReadonlySet<number>,
 ): readonly MeasureFacts[] {
   const snags = new Map<number, string[]>();
-  for (const { measure, sentence } of arrangement.snags)
+  for (const { measure, sentence } of toMend(arrangement, pinsAt))
     snags.set(measure, [...(snags.get(measure) ?? []), sentence]);
   return arrangement.score.measures.map((_, index): MeasureFacts => {
     const pins = pinsAt.get(arrangement.sourceMeasure[index] ?? -1) ?? [];
@@ -66,4 +67,23 @@ export function measureFacts(
       isPedalPinned: has('pedal', 'pedal-points'),
     };
   });
+}
+
+/** Why a snag may stay as it is; null where nobody said so. */
+export function reasonAside(
+  { measure, code }: Pick<Snag, 'measure' | 'code'>,
+  { sourceMeasure }: Pick<Arrangement, 'sourceMeasure'>,
+  pinsAt: ReadonlyMap<number, readonly Pin[]>,
+): string | null {
+  const pins = pinsAt.get(sourceMeasure[measure] ?? -1) ?? [];
+  const found = pins.find((pin) => pin.kind === 'set-aside' && pin.code === code);
+  return found?.kind === 'set-aside' ? found.reason : null;
+}
+
+/** What is to mend: all that was not set aside. */
+export function toMend(
+  arrangement: Pick<Arrangement, 'snags' | 'sourceMeasure'>,
+  pinsAt: ReadonlyMap<number, readonly Pin[]>,
+): readonly Snag[] {
+  return arrangement.snags.filter((snag) => reasonAside(snag, arrangement, pinsAt) === null);
 }

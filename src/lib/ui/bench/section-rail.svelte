@@ -22,8 +22,7 @@
     return from === to ? from : `${from}–${to}`;
   };
   const snagsIn = (section: Section) =>
-    bench.work.arrangement?.snags.filter((snag) => snag.measure >= section.from && snag.measure <= section.to)
-      .length ?? 0;
+    bench.work.toMend.filter(({ measure }) => measure >= section.from && measure <= section.to).length;
   const loadOf = (section: Section) => {
     const loads = bench.work.arrangement?.loads.slice(section.from, section.to + 1) ?? [];
     return Math.round(loads.reduce((sum, load) => sum + load.total, 0) / Math.max(1, loads.length));

@@ -9,6 +9,7 @@
   import { LOAD_TERMS } from '$lib/core/load/terms.data';
   import { PEDAL_POLICIES } from '$lib/core/document/choices/pedal-policies.data';
   import CautionNote from '../care/caution-note.svelte';
+  import SnagNote from './snag-note.svelte';
   import { useBench } from './bench-session.svelte';
 
   const { measure }: { measure: number } = $props();
@@ -146,12 +147,13 @@
     <div class="grid grow gap-x-8 gap-y-2 md:grid-cols-2">
       <div>
         {#each snags as snag (snag.id)}
-          <p class="font-semibold text-rust">{snag.sentence}</p>
-          <ul class="mb-1.5">
-            {#each offers.filter((each) => each.group === snag.id) as offer (offer.key)}{@render choice(
-                offer,
-              )}{/each}
-          </ul>
+          <SnagNote {snag}
+            ><ul>
+              {#each offers.filter((each) => each.group === snag.id) as offer (offer.key)}{@render choice(
+                  offer,
+                )}{/each}
+            </ul></SnagNote
+          >
         {/each}
         {#each differences as { sentence } (sentence)}<p>
             Since {bench.reasons.comparedWith}: {sentence}

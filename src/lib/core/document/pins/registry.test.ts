@@ -15,6 +15,7 @@ import { pedalPointsPin } from './pedal-points';
 import { pitchPin } from './pitch';
 import { inOrder, kindOf, measureOf, movePin, PIN_KINDS, pinSchema, type Pin } from './registry';
 import { rightTexturePin } from './right-texture';
+import { setAsidePin } from './set-aside';
 import { settingPin } from './setting';
 import { settledPin } from './settled';
 import { slurPin } from './slur';
@@ -64,6 +65,7 @@ const SAMPLES: readonly Pin[] = [
   countPin(3, 0, '1'),
   pedalPin(3, 'legato'),
   pedalPointsPin(3, [{ down: 0, up: 10_080 }]),
+  setAsidePin(3, 'reach', 'She rolls it.'),
 ];
 
 describe('every kind of pin', () => {

@@ -15,6 +15,7 @@ import { pedalPoints } from './pedal-points';
 import type { Move, PinKind } from './pin';
 import { changedPitch } from './pitch';
 import { rightTexture } from './right-texture';
+import { setAside } from './set-aside';
 import { setting } from './setting';
 import { settled } from './settled';
 import { slur } from './slur';
@@ -52,6 +53,7 @@ export const PIN_KINDS = {
   count,
   pedal,
   'pedal-points': pedalPoints,
+  'set-aside': setAside,
 } as const;
 
 type PinOfKind<Kind> = Kind extends PinKind<infer Each> ? Each : never;
