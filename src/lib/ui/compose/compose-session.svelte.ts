@@ -51,6 +51,11 @@ export class ComposeSession {
     return this.text.trim() === TEMPLATES[this.kind].trim();
   }
 
+  /** Nothing stands there but its header: there is nothing to be wrong yet. */
+  get isEmpty(): boolean {
+    return this.text.split('\n').every((line) => /^\s*($|[A-Za-z]:|\{.*\}\s*$|%|#)/.test(line));
+  }
+
   /** Reads the text and lays it out; an answer overtaken by newer typing is dropped. */
   async refresh(text: string, lineWidth: number): Promise<void> {
     const request = (this.#request += 1);

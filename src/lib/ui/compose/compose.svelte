@@ -151,7 +151,7 @@
           them: [C]Lights on the [G]water. A name with a colon begins a section.
         </p>
       {/if}
-      {#if session.reading && !session.reading.ok}
+      {#if session.reading && !session.reading.ok && !session.isEmpty}
         <p class="notice notice-fault" role="alert">{session.reading.error.message}</p>
       {:else if session.warnings.length > 0}
         <ul class="notice max-h-44 overflow-auto" aria-label="Read differently, or left out">
