@@ -75,7 +75,7 @@ export function summarise(score: Score, warnings: readonly ImportWarning[], form
 }
 
 function staffSummaries(score: Score): readonly StaffSummary[] {
-  return suggestUses(score.parts).flatMap((uses, part) =>
+  return suggestUses(score).flatMap((uses, part) =>
     uses.map((use, staff): StaffSummary => {
       const notes = score.notes.filter((note) => note.part === part && note.staff === staff);
       const sorted = [...notes].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch));

@@ -10,14 +10,28 @@ const SONG = scoreFromAbc(TEXTURES.find(({ name }) => name.startsWith('a sung'))
 
 describe('what each staff is for', () => {
   it('is suggested: the voice has the tune, the keyboard accompanies', () =>
-    expect(suggestUses(SONG.parts)).toEqual([['tune'], ['accompaniment', 'accompaniment']]));
+    expect(suggestUses(SONG)).toEqual([['tune'], ['accompaniment', 'accompaniment']]));
 
   it('two tracks of one staff are tune and accompaniment', () => {
     const parts = [
       { id: 'P1', name: 'Flute', staves: 1 },
       { id: 'P2', name: 'Bass', staves: 1 },
     ];
-    expect(suggestUses(parts)).toEqual([['tune'], ['accompaniment']]);
+    expect(suggestUses({ ...SONG, parts })).toEqual([['tune'], ['accompaniment']]);
+  });
+
+  it('of many parts the bass that goes through is kept, and birdsong here and there is not', () => {
+    const band = scoreFromAbc(
+      [
+        'X:1\nM:4/4\nL:1/4\nK:C\n%%score B F G K',
+        'V:B name="Birds"\nV:F name="Flute"\nV:G name="Strings"\nV:K name="Bass" clef=bass',
+        "V:B\nz4|z4|z4|z4|z4|z4|z4|c''2 z2|",
+        `V:F\n${'c d e f|'.repeat(8)}`,
+        `V:G\n${'C4|'.repeat(8)}`,
+        `V:K\n${'C, G, C, G,|'.repeat(8)}`,
+      ].join('\n'),
+    );
+    expect(suggestUses(band)).toEqual([['left-out'], ['tune'], ['left-out'], ['accompaniment']]);
   });
 
   it('as the teacher chose it, the hands follow', () => {

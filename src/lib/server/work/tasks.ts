@@ -20,6 +20,7 @@ import { fingerprintOf } from '../../core/handout/fingerprint';
 import type { Printed } from '../../core/sheets/page';
 import { printSheets } from '../../core/sheets/print-sheets';
 import type { SheetTask } from '../../core/sheets/task';
+import { suggestUses } from '../../core/score/roles';
 import { asOnePart } from '../../core/score/one-part';
 import { MOST_TITLE } from '../../core/text/names';
 import type { PieceMakeup } from '../../core/score/makeup';
@@ -52,6 +53,8 @@ export function read({ bytes, name, own = {} }: ScoreFile): ReadFileOutcome {
   const result = readScore(bytes, name);
   if (!result.ok) return result;
   const { value: found, warnings } = result;
+  // Of a whole band, what nobody chose is as it is suggested.
+  const suggested = found.parts.length > 2 ? suggestUses(found) : null;
   const score: Score = {
     ...found,
     // A file may hold a whole page where its title should be.
@@ -59,7 +62,7 @@ export function read({ bytes, name, own = {} }: ScoreFile): ReadFileOutcome {
     composer: found.composer.slice(0, MOST_TITLE),
     rights: (own.rights ?? found.rights).slice(0, MOST_TITLE),
     parts: found.parts.map((part, index) => {
-      const uses = own.uses?.[index];
+      const uses = (own.uses ?? suggested)?.[index];
       return uses?.length === part.staves ? { ...part, uses } : part;
     }),
   };

@@ -29,7 +29,7 @@
     { value: 'accompaniment', label: 'accompaniment' },
     { value: 'left-out', label: 'left out' },
   ];
-  const uses = $derived(suggestUses(score.parts));
+  const uses = $derived(suggestUses(score));
   const staves = $derived(uses.flat().length);
 
   function setText(field: (typeof FIELDS)[number]['field'], to: string) {
