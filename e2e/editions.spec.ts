@@ -54,6 +54,22 @@ test('a new edition takes the register over, and the Bench says what the learner
   await expect(page.getByRole('row', { name: /Ida/ })).toHaveCount(1);
 });
 
+test('some sections are handed out, and more when they are wanted', async ({ page }) => {
+  await addLearner(page, 'Ida');
+  await arrangeTune(page);
+  await expectSaved(page);
+  await page.getByRole('button', { name: 'Hand out …' }).click();
+  const dialog = page.getByRole('dialog');
+  for (const name of ['A′', 'B', 'A″']) await dialog.getByRole('checkbox', { name, exact: true }).uncheck();
+  await dialog.getByRole('button', { name: 'Hand out' }).click();
+  await page.waitForURL(/\/learners\/.+/);
+  await expect(page.getByRole('button', { name: 'A, Right hand: not stamped', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'B, Right hand: not stamped', exact: true })).toHaveCount(0);
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await handOut(page);
+  await expect(page.getByRole('button', { name: 'B, Right hand: not stamped', exact: true })).toBeVisible();
+});
+
 test('a reach that was measured again makes another edition, and Today says so first', async ({ page }) => {
   await addLearner(page, 'Bram');
   const learner = page.url();

@@ -17,7 +17,7 @@ import {
 import { findArrangement, saveStep } from './arrangements';
 import { database } from './db/client';
 import { learners } from './db/schema';
-import { editionsOf, findEdition, handOut } from './editions';
+import { editionsOf, findEdition, givenSpans, handOut } from './editions';
 import { assignmentsOf, logEntry } from './practice';
 import { keepArrangingRules } from './settings';
 
@@ -177,5 +177,47 @@ describe('a new edition', () => {
     choose(other, { rung: 1 });
     await given(other, learner, NOW_MS + 1);
     expect(assignmentsOf([learner]).map(({ arrangementId }) => arrangementId)).toEqual([other]);
+  });
+});
+
+describe('some sections', () => {
+  const namesOf = (learner: string) => assignmentsOf([learner])[0]!.sections.map(({ name }) => name);
+  const spansOf = (editionId: string, learner: string) =>
+    givenSpans(editionId, learner, found(findEdition(editionId)).frozen);
+
+  it('are what the learner has of the piece, until more are handed out', async () => {
+    const [id, learner] = [await newArrangement(), newLearner()];
+    const { sections } = found(findEdition((await given(id, newLearner())).editionId)).frozen;
+    const [first, second, ...others] = sections;
+    const handed = found(await handOut(id, learner, NOW_MS, [first!.id]));
+    expect(namesOf(learner)).toEqual([first!.name]);
+    expect(spansOf(handed.editionId, learner)).toEqual([{ from: first!.from, to: first!.to }]);
+    expect(await handOut(id, learner, NOW_MS + 1, [second!.id])).toMatchObject({
+      value: { assignmentId: handed.assignmentId, isNew: false },
+    });
+    expect(namesOf(learner)).toEqual([first!.name, second!.name]);
+    // Sections that touch are printed as one passage.
+    expect(spansOf(handed.editionId, learner)).toEqual([{ from: first!.from, to: second!.to }]);
+    await given(id, learner);
+    expect(namesOf(learner)).toHaveLength(2 + others.length);
+    expect(spansOf(handed.editionId, learner)).toBeNull();
+  });
+
+  it('that were practised stay, whatever a new edition is handed out of', async () => {
+    const [id, learner] = [await newArrangement(), newLearner()];
+    const handed = await given(id, learner);
+    const { sections } = found(findEdition(handed.editionId)).frozen;
+    const [first, second] = sections;
+    logEntry(
+      {
+        ...{ id: randomUUID(), assignmentId: handed.assignmentId, sectionId: second!.id, stage: 'listen' },
+        ...{ kind: 'passed', onDay: 20_000, tempoBpm: null, cleanRuns: 1, failedRuns: 0, correctsId: null },
+        markedBy: 'teacher',
+      },
+      NOW_MS,
+    );
+    choose(id, { counts: 'shown' });
+    found(await handOut(id, learner, NOW_MS + 1, [first!.id]));
+    expect(namesOf(learner)).toEqual([first!.name, second!.name]);
   });
 });

@@ -1,6 +1,7 @@
 import { and, desc, eq, isNull, max } from 'drizzle-orm';
 import { differencesFrom } from '../core/handout/differences';
 import type { Edition } from '../core/handout/edition';
+import type { SystemRange } from '../core/engrave/source';
 import { sectionPrints } from '../core/handout/fingerprint';
 import { measureNumber } from '../core/score/by-measure';
 import { findArrangement, type ArrangementRecord } from './arrangements';
@@ -57,12 +58,13 @@ export async function handOut(
   arrangementId: string,
   learnerId: string,
   nowMs: number,
+  sections: readonly string[] | null = null,
 ): Promise<Outcome<HandedOut, HandOutFailure>> {
   if (!findLearner(learnerId)) return notFound('This learner is no longer in the studio.');
   for (let tries = 0; tries < TRIES; tries += 1) {
     const printed = await print(arrangementId, nowMs);
     if (!printed.ok) return printed;
-    const handed = database().transaction((tx) => write(tx, printed.value, learnerId, nowMs));
+    const handed = database().transaction((tx) => write(tx, printed.value, learnerId, nowMs, sections));
     if (handed) return { ok: true, value: handed };
   }
   return notFound(
@@ -89,6 +91,7 @@ function write(
   { arrangement, edition, fingerprint }: Printed,
   learnerId: string,
   nowMs: number,
+  sections: readonly string[] | null,
 ): HandedOut | null {
   const now = tx
     .select({ revision: arrangements.revision })
@@ -110,7 +113,7 @@ function write(
   const { id: editionId, number } = known ?? insertEdition(tx, arrangement, edition, fingerprint, nowMs);
   const given = { editionId, number, isNew: !known };
   const held = tx
-    .select({ id: assignments.id })
+    .select({ id: assignments.id, given: assignments.given })
     .from(assignments)
     .where(
       and(
@@ -120,7 +123,17 @@ function write(
       ),
     )
     .get();
-  if (held) return { ...given, assignmentId: held.id };
+  const wanted = someOf(edition, sections);
+  if (held) {
+    const before = held.given?.ok ? held.given.value : null;
+    // What a learner has is not taken away by handing out more.
+    const now = wanted && before ? someOf(edition, [...before, ...wanted]) : null;
+    tx.update(assignments)
+      .set({ given: now && read(now) })
+      .where(eq(assignments.id, held.id))
+      .run();
+    return { ...given, assignmentId: held.id };
+  }
   const before = assignmentOfPiece(tx, arrangement.pieceId, learnerId);
   if (before) tx.update(assignments).set({ retiredAtMs: nowMs }).where(eq(assignments.id, before.id)).run();
   const assignmentId = newId();
@@ -131,10 +144,46 @@ function write(
       learnerId,
       assignedAtMs: nowMs,
       followsId: before?.id ?? null,
+      given: wanted && read(wanted),
       changes: before?.frozen.ok ? read(changedSections(before.frozen.value, edition)) : null,
     })
     .run();
   return { ...given, assignmentId };
+}
+
+/** Ids of those sections of an edition that are named; null where that is all of them, or none is named. */
+function someOf({ sections }: Edition, named: readonly string[] | null): readonly string[] | null {
+  const some = sections.map(({ id }) => id).filter((id) => named?.includes(id));
+  return some.length === 0 || some.length === sections.length ? null : some;
+}
+
+/** Measures of the sections that a learner was given of an edition, joined where they touch; null where that is all of it. */
+export function givenSpans(
+  editionId: string,
+  learnerId: string,
+  { sections }: Edition,
+): readonly SystemRange[] | null {
+  const row = database()
+    .select({ given: assignments.given })
+    .from(assignments)
+    .where(
+      and(
+        eq(assignments.editionId, editionId),
+        eq(assignments.learnerId, learnerId),
+        isNull(assignments.retiredAtMs),
+      ),
+    )
+    .get();
+  const given = row?.given?.ok ? row.given.value : null;
+  if (!given) return null;
+  const spans: { from: number; to: number }[] = [];
+  for (const { id, from, to } of sections) {
+    if (!given.includes(id)) continue;
+    const last = spans.at(-1);
+    if (last && last.to + 1 === from) last.to = to;
+    else spans.push({ from, to });
+  }
+  return spans;
 }
 
 function insertEdition(

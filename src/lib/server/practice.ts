@@ -67,6 +67,7 @@ export function assignmentsOf(learnerIds: readonly string[]): readonly Assignmen
       followsId: assignments.followsId,
       retiredAtMs: assignments.retiredAtMs,
       changes: assignments.changes,
+      given: assignments.given,
       editionId: editions.id,
       editionNumber: editions.number,
       sections: editions.sections,
@@ -94,7 +95,7 @@ export function assignmentsOf(learnerIds: readonly string[]): readonly Assignmen
         entries: entries.get(id) ?? [],
       }));
       const all = joinLinks(links);
-      const { sections } = links[0]!;
+      const sections = givenOf(row.given, links[0]!.sections, all);
       return {
         id: row.id,
         learnerId: row.learnerId,
@@ -123,6 +124,17 @@ export function assignmentsOf(learnerIds: readonly string[]): readonly Assignmen
         })),
       };
     });
+}
+
+/** What a learner has of an edition's sections: those that were handed out, and those that were practised. */
+function givenOf(
+  given: (typeof assignments.$inferSelect)['given'],
+  sections: readonly SectionPrint[],
+  entries: readonly PracticeEntry[],
+): readonly SectionPrint[] {
+  if (!given?.ok) return sections;
+  const kept = new Set([...given.value, ...entries.map(({ sectionId }) => sectionId)]);
+  return sections.filter(({ id }) => kept.has(id));
 }
 
 function makeupOf({ makeup }: Pick<typeof editions.$inferSelect, 'makeup'>): EditionMakeup {

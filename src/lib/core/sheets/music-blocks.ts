@@ -1,7 +1,7 @@
 import type { Count } from '../counting/count';
 import { lineWidthOf } from '../engrave/views';
-import { planLines } from '../engrave/plan-lines';
-import type { Markings } from '../engrave/source';
+import { planLines, planPassage } from '../engrave/plan-lines';
+import { prepareEngraving, type Markings, type SystemRange } from '../engrave/source';
 import type { Score } from '../score/model';
 import type { Block } from './flow';
 import type { Engrave } from './task';
@@ -30,10 +30,15 @@ export function musicBlocks(
   counts: readonly (readonly Count[])[],
   { widthMm, staffMm, mostMeasures, markings }: MusicLook,
   engrave: Engrave,
+  spans: readonly SystemRange[] | null = null,
 ): readonly MusicBlock[] {
   const unitsPerMm = STAFF_UNITS / staffMm;
   const options = { pageWidth: Math.round(widthMm * unitsPerMm), unit: UNIT };
-  const { plans } = planLines(score, counts, { lineWidth: lineWidthOf(options), mostMeasures, markings });
+  const layout = { lineWidth: lineWidthOf(options), mostMeasures, markings };
+  const source = prepareEngraving(score, counts);
+  const plans = spans
+    ? spans.flatMap((span) => planPassage(source, layout, span))
+    : planLines(score, counts, layout).plans;
   return plans.map(({ mei, range }) => {
     const { svg, width, height } = engrave(mei, options);
     const [w, h] = [width / unitsPerMm, height / unitsPerMm];

@@ -1,4 +1,5 @@
 import type { EngravedSystem, EngraveOptions } from '../engrave/line';
+import type { SystemRange } from '../engrave/source';
 import type { Edition } from '../handout/edition';
 import { PAPERS } from '../handout/papers.data';
 import type { SheetChoices } from '../handout/sheet-choices';
@@ -12,6 +13,8 @@ export interface SheetTask {
   readonly editionNumber: number;
   readonly edition: Edition;
   readonly choices: SheetChoices;
+  /** The measures that are handed out; absent: all of them. */
+  readonly spans?: readonly SystemRange[];
   /** As the studio writes it. */
   readonly date: string;
   readonly learner: {

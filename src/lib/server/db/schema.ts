@@ -10,7 +10,7 @@ import { ENTRY_KINDS, MARKED_BY } from '../../core/practice/register';
 import { TROUBLE_KIND_NAMES } from '../../core/practice/trouble';
 import { STAGE_IDS } from '../../core/practice/stages.data';
 import { KEPT_DOCUMENT, KEPT_STEP } from '../kept/document';
-import { KEPT_CHANGES, KEPT_EDITION, KEPT_SECTIONS } from '../kept/edition';
+import { KEPT_CHANGES, KEPT_EDITION, KEPT_GIVEN, KEPT_SECTIONS } from '../kept/edition';
 import { keptColumn } from '../kept/kept';
 import { KEPT_READS } from '../kept/learner';
 import { KEPT_SCORE_STEP, KEPT_SUMMARY, KEPT_WARNINGS } from '../kept/piece';
@@ -31,6 +31,7 @@ const arrangementStep = keptColumn(KEPT_STEP);
 const frozenEdition = keptColumn(KEPT_EDITION);
 const editionSections = keptColumn(KEPT_SECTIONS);
 const changedSections = keptColumn(KEPT_CHANGES);
+const givenSections = keptColumn(KEPT_GIVEN);
 const editionMakeup = keptColumn(KEPT_MAKEUP);
 const reads = keptColumn(KEPT_READS);
 const rules = keptColumn(KEPT_RULES);
@@ -232,6 +233,8 @@ export const assignments = sqliteTable(
     retiredAtMs: integer('retired_at_ms'),
     /** What changed since the edition before, by section. */
     changes: changedSections('changes_json'),
+    /** The sections that were handed out; null: all of them. */
+    given: givenSections('given_json'),
   },
   (table) => [
     uniqueIndex('assignments_standing')

@@ -5,7 +5,7 @@ import { dateOf } from '../../core/practice/day-number';
 import type { Printed } from '../../core/sheets/page';
 import type { SheetTask } from '../../core/sheets/task';
 import { fingerprintOfFacts, isDrawingOff, keepDrawing, keptDrawing, type DrawingName } from '../drawings';
-import { findEdition } from '../editions';
+import { findEdition, givenSpans } from '../editions';
 import { findLearner, type Learner } from '../learners';
 import { learnersInPractice } from '../learner-practice';
 import { tasksOf } from '../lessons';
@@ -37,8 +37,10 @@ function askedOf({ editionId, learner, choices }: HandoutRequest, nowMs: number)
   if (!edition.ok) return edition;
   const { day } = studioNow(nowMs, practiceWays().ways.timeZone);
   const { pieceTitle, number, frozen } = edition.value;
+  const spans = learner && givenSpans(editionId, learner.id, frozen);
   const about = {
     ...{ title: pieceTitle, editionNumber: number, choices },
+    ...(spans ? { spans } : {}),
     date: LONG_DATE.format(new Date(`${dateOf(day)}T00:00:00Z`)),
     learner: learner && {
       name: learner.name,

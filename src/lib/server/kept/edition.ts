@@ -78,3 +78,11 @@ export const KEPT_CHANGES = defineKept<readonly SectionChange[]>({
   schema: z.array(z.object({ sectionId: z.string(), sentence: z.string() })),
   waysUp: [(old) => old],
 });
+
+/** Ids of the sections that a learner was given of an edition. */
+export const KEPT_GIVEN = defineKept<readonly string[]>({
+  subject: 'list of sections that were handed out',
+  version: 1,
+  schema: z.array(z.string()),
+  waysUp: [(old) => old],
+});

@@ -7,7 +7,9 @@ import type { ArrangementDocument } from '$lib/core/document/document';
 import type { PinChange } from '$lib/core/document/edit-pins';
 import { applyStep, pinStep, recipeStep, type ArrangementStep } from '$lib/core/document/steps';
 import type { Recipe } from '$lib/core/document/recipe';
+import { AVERAGE_HAND } from '$lib/core/hands/reach';
 import type { ArrangingRules } from '$lib/core/ladder/rules';
+import { rungAt } from '$lib/core/limits/rungs';
 import type { PlayOptions, Timeline } from '$lib/core/playback/timeline';
 import { notesByMeasure } from '$lib/core/score/by-measure';
 import type { Score } from '$lib/core/score/model';
@@ -87,6 +89,9 @@ export class ArrangementInWork {
   /** What is to mend, without what was set aside. */
   readonly toMend = $derived.by(() => (this.arrangement ? toMend(this.arrangement, this.measurePins) : []));
   readonly pedalPlan = $derived(this.arrangement?.pedal ?? []);
+  /** The rung as the studio has it, and how far the left hand reaches in semitones: what textures are told by. */
+  readonly rung = $derived.by(() => rungAt(this.opening.rules.rungs, this.document.recipe.rung));
+  readonly leftReach = $derived((this.learner?.size ?? AVERAGE_HAND).left.largest);
   readonly textureChoices = $derived(
     LEFT_TEXTURES.filter((texture) => texture !== 'as-written' || this.source?.makeup.hasLeftHand),
   );

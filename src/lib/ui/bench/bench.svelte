@@ -151,7 +151,7 @@
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1">
       <div class="min-w-0">
         <div class="flex items-center gap-1">
-          <h1 class="truncate text-lg leading-tight">
+          <h1 class="text-lg leading-tight break-words">
             {title} <span class="font-normal text-quiet">· {name}</span>
           </h1>
           <RecordMenu kind="arrangement" id={opening.arrangementId} {name} away="/pieces/{opening.pieceId}" />
@@ -265,6 +265,7 @@
   chosen={bench.work.document.recipe.learnerId}
   isSaved={bench.work.saving.state === 'saved'}
   {left}
+  sections={bench.work.arrangement?.sections ?? []}
 />
 <SheetDialog bind:open={isShowingKeys} title="Keys on the Bench">
   {#each [...new Set(BENCH_KEYS.map(({ group }) => group))] as group (group)}

@@ -10,9 +10,19 @@
     isSaved: boolean;
     /** What is still to mend, in words; empty where nothing is. */
     left: string;
+    sections: readonly { readonly id: string; readonly name: string }[];
   }
 
-  let { open = $bindable(), learners, chosen, isSaved, left }: Props = $props();
+  let { open = $bindable(), learners, chosen, isSaved, left, sections }: Props = $props();
+  let leftOut = $state.raw<ReadonlySet<string>>(new Set());
+  const given = $derived(sections.filter(({ id }) => !leftOut.has(id)));
+
+  function toggle(id: string) {
+    leftOut = leftOut.has(id)
+      ? new Set([...leftOut].filter((each) => each !== id))
+      : new Set([...leftOut, id]);
+  }
+
   let to = $derived(chosen ?? learners[0]?.id ?? '');
 </script>
 
@@ -28,6 +38,23 @@
         bind:value={to}
         choices={learners.map(({ id, name }) => ({ value: id, label: name }))}
       />
+      {#if sections.length > 1}
+        <fieldset>
+          <legend class="text-sm">Sections to hand out now; more can follow</legend>
+          <div class="flex flex-wrap gap-x-4 gap-y-1">
+            {#each sections as { id, name } (id)}
+              <label class="flex items-center gap-1.5"
+                ><input type="checkbox" checked={!leftOut.has(id)} onchange={() => toggle(id)} />{name}</label
+              >
+            {/each}
+          </div>
+        </fieldset>
+        <input
+          type="hidden"
+          name="sections"
+          value={leftOut.size === 0 ? '' : given.map(({ id }) => id).join(' ')}
+        />
+      {/if}
       {#if left}<p class="notice">{left}</p>{/if}
       <p class="text-quiet">
         What you hand out stays as it is now. If you change the arrangement later, that becomes a new edition
@@ -35,7 +62,7 @@
       </p>
       <div class="flex justify-end gap-2">
         <button class="button" type="button" onclick={() => (open = false)}>Cancel</button>
-        <button class="button button-main" disabled={!isSaved}
+        <button class="button button-main" disabled={!isSaved || (sections.length > 0 && given.length === 0)}
           >{isSaved ? 'Hand out' : 'Saving first …'}</button
         >
       </div>

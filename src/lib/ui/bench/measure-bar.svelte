@@ -2,7 +2,6 @@
   import { measureNumber } from '$lib/core/score/by-measure';
   import {
     rightTexturesFor,
-    textureLabel,
     type LeftTexture,
     type RightTexture,
   } from '$lib/core/document/choices/textures.data';
@@ -15,6 +14,7 @@
   import { chordLabel, readChord } from '$lib/core/pitch/chord';
   import ChoiceWord from '../parts/choice-word.svelte';
   import { useBench } from './bench-session.svelte';
+  import { leftChoices, rightChoices } from './texture-choices';
   import type { MeasureRange } from './selecting';
   import Choose from '../parts/choose.svelte';
   import Tool from '../parts/tool.svelte';
@@ -32,6 +32,7 @@
   const pins = $derived(sources.flatMap((measure) => bench.work.measurePins.get(measure) ?? []));
   const has = (kind: string) => pins.some((pin) => pin.kind === kind);
   const isSinging = $derived(arrangement?.settings[range.from] === 'sing');
+  const lefts = $derived(leftChoices(bench.work.textureChoices, bench.work.rung, bench.work.leftReach));
   const repeats = $derived(bench.repeats);
   const chord = $derived(
     arrangement?.score.chords.findLast(
@@ -65,24 +66,21 @@
     <ChoiceWord
       name="Left hand of these measures"
       value={arrangement.textures[range.from]!}
-      choices={bench.work.textureChoices.map((value) => ({ value, label: textureLabel(value) }))}
+      choices={lefts}
       onchoose={(texture: LeftTexture) => bench.measures.paintTexture(texture)}
     />
     <Tool disabled={!has('texture')} onpress={() => bench.measures.paintTexture(null)}>As the piece</Tool>
     <Choose
       label="Brush"
       value={bench.selection.brush ?? ''}
-      choices={[
-        { value: '', label: 'off' },
-        ...bench.work.textureChoices.map((value) => ({ value, label: textureLabel(value) })),
-      ]}
+      choices={[{ value: '', label: 'off' }, ...lefts]}
       onchoose={(value: LeftTexture | '') => (bench.selection.brush = value === '' ? null : value)}
     />
     <span>Right hand</span>
     <ChoiceWord
       name="Right hand of these measures"
       value={arrangement.rightTextures[range.from]!}
-      choices={rightTexturesFor(isSinging).map((value) => ({ value, label: textureLabel(value) }))}
+      choices={rightChoices(rightTexturesFor(isSinging), bench.work.rung)}
       onchoose={(texture: RightTexture) => bench.measures.paintRight(texture)}
     />
     <Tool disabled={!has('right-texture')} onpress={() => bench.measures.paintRight(null)}>As the piece</Tool>

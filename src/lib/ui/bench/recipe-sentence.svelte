@@ -19,6 +19,7 @@
   import { spanLabel } from '$lib/core/learner/hands';
   import { useBench } from './bench-session.svelte';
   import { COUNT_CHOICES, FINGER_CHOICES, SETTING_CHOICES } from './recipe-choices.data';
+  import { leftChoices, rightChoices } from './texture-choices';
   import RecipeDetails from './recipe-details.svelte';
 
   const bench = useBench();
@@ -55,14 +56,11 @@
       label: `by rung`,
       note: textureLabel(houseLeft(house, recipe.setting, time)),
     },
-    ...bench.work.textureChoices.map((value) => ({ value, label: textureLabel(value) })),
+    ...leftChoices(bench.work.textureChoices, bench.work.rung, bench.work.leftReach),
   ]);
   const rights = $derived([
     { value: 'by-rung' as const, label: 'by rung', note: textureLabel(houseRight(house, recipe.setting)) },
-    ...rightTexturesFor(recipe.setting === 'sing').map((value) => ({
-      value,
-      label: textureLabel(value),
-    })),
+    ...rightChoices(rightTexturesFor(recipe.setting === 'sing'), bench.work.rung),
   ]);
   const people = $derived([
     { value: '', label: 'anyone' },

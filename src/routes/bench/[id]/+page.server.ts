@@ -32,15 +32,24 @@ export const load: PageServerLoad = async ({ params, cookies }) => {
   };
 };
 
-const handOutForm = z.object({ learnerId: z.string().min(1) });
+const handOutForm = z.object({
+  learnerId: z.string().min(1),
+  /** Ids of the sections that are handed out, with spaces between; empty: all of them. */
+  sections: z
+    .string()
+    .max(20_000)
+    .default('')
+    .transform((ids) => ids.split(' ').filter((id) => id !== '')),
+});
 
 export const actions: Actions = {
   handOut: async ({ request, params }) => {
     const form = await sentForm(request, handOutForm, 'Choose whom to hand it to.');
     if (!form.ok) return form.failure;
-    const outcome = await handOut(params.id, form.value.learnerId, Date.now());
+    const { learnerId, sections } = form.value;
+    const outcome = await handOut(params.id, learnerId, Date.now(), sections);
     if (!outcome.ok) return fail(FOUND_STATUS[outcome.code], { message: outcome.message });
-    printAhead(outcome.value.editionId, form.value.learnerId);
-    redirect(303, `/learners/${form.value.learnerId}#a${outcome.value.assignmentId}`);
+    printAhead(outcome.value.editionId, learnerId);
+    redirect(303, `/learners/${learnerId}#a${outcome.value.assignmentId}`);
   },
 };

@@ -44,7 +44,7 @@ export function blocksOf(
     ...{ widthMm, staffMm: NOTE_SIZES[noteSize].staffMm, markings: { ...markingsOfTask(task), ...more } },
     mostMeasures: measuresALine ?? MOST_MEASURES[noteSize],
   };
-  return musicBlocks(score, counts, look, engrave);
+  return musicBlocks(score, counts, look, engrave, task.spans ?? null);
 }
 
 /** Puts lines on pages that are turned where a hand is free. */
