@@ -403,7 +403,7 @@ test('nobody leaves the Bench with unsaved changes unasked, and undo outlives th
   await page.getByRole('link', { name: 'Pieces', exact: true }).click();
   await expect(page).toHaveURL(/\/pieces$/);
   await page.goto(bench);
-  await expect(page.getByLabel('Left hand: open fifth')).toBeVisible();
+  await expect(page.getByLabel('Left hand: open fifth', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Undo: the left hand' }).click();
   await page.getByRole('button', { name: 'Undo: the key' }).click();
   await expectSaved(page);
