@@ -185,7 +185,14 @@ export async function choose(page: Page, name: string, option: string | RegExp):
   const more = page.getByRole('button', { name: 'more …' });
   if ((await more.isVisible()) && !(await word.isVisible())) await more.click();
   await word.click();
-  await page.getByRole('listbox').getByRole('option', { name: option, exact: true }).click();
+  // A texture says after its name what the rung and the hand say of it.
+  const wanted =
+    typeof option === 'string'
+      ? new RegExp(
+          `^${option.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}\\s*(from rung \\d+)?(, )?(wider than the hand)?$`,
+        )
+      : option;
+  await page.getByRole('listbox').getByRole('option', { name: wanted }).click();
 }
 
 /** A list to choose from, by its name; what is chosen in it is read after the name. */
