@@ -17,7 +17,8 @@ import {
 import { findArrangement, saveStep } from './arrangements';
 import { database } from './db/client';
 import { learners } from './db/schema';
-import { editionsOf, findEdition, givenSpans, handOut } from './editions';
+import { editionsOf, findEdition, handOut } from './editions';
+import { spansOf as spansOfHandout } from './handouts/print-handout';
 import { assignmentsOf, logEntry } from './practice';
 import { keepArrangingRules } from './settings';
 
@@ -183,7 +184,7 @@ describe('a new edition', () => {
 describe('some sections', () => {
   const namesOf = (learner: string) => assignmentsOf([learner])[0]!.sections.map(({ name }) => name);
   const spansOf = (editionId: string, learner: string) =>
-    givenSpans(editionId, learner, found(findEdition(editionId)).frozen);
+    spansOfHandout(editionId, { id: learner }, found(findEdition(editionId)).frozen);
 
   it('are what the learner has of the piece, until more are handed out', async () => {
     const [id, learner] = [await newArrangement(), newLearner()];
@@ -217,7 +218,9 @@ describe('some sections', () => {
       NOW_MS,
     );
     choose(id, { counts: 'shown' });
-    found(await handOut(id, learner, NOW_MS + 1, [first!.id]));
+    const again = found(await handOut(id, learner, NOW_MS + 1, [first!.id]));
     expect(namesOf(learner)).toEqual([first!.name, second!.name]);
+    // What stays in the register stays on paper.
+    expect(spansOf(again.editionId, learner)).toEqual([{ from: first!.from, to: second!.to }]);
   });
 });

@@ -1,7 +1,6 @@
 import { and, desc, eq, isNull, max } from 'drizzle-orm';
 import { differencesFrom } from '../core/handout/differences';
 import type { Edition } from '../core/handout/edition';
-import type { SystemRange } from '../core/engrave/source';
 import { sectionPrints } from '../core/handout/fingerprint';
 import { measureNumber } from '../core/score/by-measure';
 import { findArrangement, type ArrangementRecord } from './arrangements';
@@ -155,35 +154,6 @@ function write(
 function someOf({ sections }: Edition, named: readonly string[] | null): readonly string[] | null {
   const some = sections.map(({ id }) => id).filter((id) => named?.includes(id));
   return some.length === 0 || some.length === sections.length ? null : some;
-}
-
-/** Measures of the sections that a learner was given of an edition, joined where they touch; null where that is all of it. */
-export function givenSpans(
-  editionId: string,
-  learnerId: string,
-  { sections }: Edition,
-): readonly SystemRange[] | null {
-  const row = database()
-    .select({ given: assignments.given })
-    .from(assignments)
-    .where(
-      and(
-        eq(assignments.editionId, editionId),
-        eq(assignments.learnerId, learnerId),
-        isNull(assignments.retiredAtMs),
-      ),
-    )
-    .get();
-  const given = row?.given?.ok ? row.given.value : null;
-  if (!given) return null;
-  const spans: { from: number; to: number }[] = [];
-  for (const { id, from, to } of sections) {
-    if (!given.includes(id)) continue;
-    const last = spans.at(-1);
-    if (last && last.to + 1 === from) last.to = to;
-    else spans.push({ from, to });
-  }
-  return spans;
 }
 
 function insertEdition(

@@ -275,16 +275,14 @@ function beatClicks(
   end: number,
   at: (tick: number) => number,
 ): readonly Click[] {
-  return score.measures.flatMap((measure) => {
-    if (measure.start < start || measure.start >= end) return [];
-    const offset = metreOffset(score.measures, measure.index);
-    return beatsOf(measure.time)
+  return playedMeasures(score, start, end).flatMap(({ measure, offset }) =>
+    beatsOf(measure.time)
       .filter((beat) => beat.at >= offset && beat.at - offset < measure.length)
       .map((beat): Click => ({
         at: at(measure.start + beat.at - offset),
         weight: beat.at === 0 ? 'downbeat' : 'beat',
-      }));
-  });
+      })),
+  );
 }
 
 /** Every syllable that is counted is a click: downbeats, beats and the divisions between them. */
@@ -295,12 +293,17 @@ function countClicks(
   end: number,
   at: (tick: number) => number,
 ): readonly Click[] {
-  return score.measures.flatMap((measure) => {
-    if (measure.start < start || measure.start >= end) return [];
-    const offset = metreOffset(score.measures, measure.index);
-    return (counts[measure.index] ?? []).map((count): Click => ({
+  return playedMeasures(score, start, end).flatMap(({ measure, offset }) =>
+    (counts[measure.index] ?? []).map((count): Click => ({
       at: at(measure.start + count.at),
       weight: count.at + offset === 0 ? 'downbeat' : /^\d/.test(count.syllable) ? 'beat' : 'division',
-    }));
-  });
+    })),
+  );
+}
+
+/** Measures that begin between two ticks, with how far into its metre each begins. */
+function playedMeasures({ measures }: Score, start: number, end: number) {
+  return measures
+    .filter((measure) => measure.start >= start && measure.start < end)
+    .map((measure) => ({ measure, offset: metreOffset(measures, measure.index) }));
 }

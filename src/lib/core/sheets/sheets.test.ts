@@ -38,7 +38,11 @@ const blank: Engrave = (_, { pageWidth }) => ({
   ...{ svg: '<svg></svg>', width: pageWidth, height: 300, measures: [], heads: new Map() },
 });
 
-function printed(change: Partial<SheetChoices> = {}, name = 'lantern-on-the-quay') {
+function printed(
+  change: Partial<SheetChoices> = {},
+  name = 'lantern-on-the-quay',
+  more: Partial<SheetTask> = {},
+) {
   const task: SheetTask = {
     ...{ title: 'Lantern', editionNumber: 2, edition: edition(name), date: '', learner: null, tasks: [] },
     choices: {
@@ -60,6 +64,7 @@ function printed(change: Partial<SheetChoices> = {}, name = 'lantern-on-the-quay
       },
       ...change,
     },
+    ...more,
   };
   return printSheets(task, blank);
 }
@@ -243,4 +248,20 @@ describe('laying out', () => {
     for (const item of items)
       if (item.kind === 'rect') expect(item.x + item.width).toBeLessThanOrEqual(80 + 1e-6);
   });
+});
+
+it('of some sections no other measure is printed, with both hands or apart', () => {
+  const spans = [
+    { from: 2, to: 5 },
+    { from: 9, to: 10 },
+  ];
+  for (const sheets of [['score'], ['hands-apart']] as const) {
+    const found = new Set<number>();
+    for (const { items } of printed({ sheets: [...sheets] }, 'lantern-on-the-quay', { spans }).pages)
+      for (const item of items)
+        if (item.kind === 'music' && item.measures)
+          for (let measure = item.measures.from; measure <= item.measures.to; measure += 1)
+            found.add(measure);
+    expect([...found].sort((a, b) => a - b)).toEqual([2, 3, 4, 5, 9, 10]);
+  }
 });

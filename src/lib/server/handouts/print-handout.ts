@@ -1,3 +1,5 @@
+import type { SystemRange } from '../../core/engrave/source';
+import type { Edition } from '../../core/handout/edition';
 import type { SheetChoices } from '../../core/handout/sheet-choices';
 import { sizeOf } from '../../core/learner/hands';
 import { standings, targetOf } from '../../core/practice/learner-practice';
@@ -5,11 +7,12 @@ import { dateOf } from '../../core/practice/day-number';
 import type { Printed } from '../../core/sheets/page';
 import type { SheetTask } from '../../core/sheets/task';
 import { fingerprintOfFacts, isDrawingOff, keepDrawing, keptDrawing, type DrawingName } from '../drawings';
-import { findEdition, givenSpans } from '../editions';
+import { findEdition } from '../editions';
 import { findLearner, type Learner } from '../learners';
 import { learnersInPractice } from '../learner-practice';
 import { tasksOf } from '../lessons';
 import { notFound, type Outcome } from '../outcome';
+import { assignmentsOf } from '../practice';
 import { practiceWays, studioNow } from '../practice-ways';
 import { aside } from '../work/aside';
 import type { Urgency } from '../work/lane';
@@ -37,7 +40,7 @@ function askedOf({ editionId, learner, choices }: HandoutRequest, nowMs: number)
   if (!edition.ok) return edition;
   const { day } = studioNow(nowMs, practiceWays().ways.timeZone);
   const { pieceTitle, number, frozen } = edition.value;
-  const spans = learner && givenSpans(editionId, learner.id, frozen);
+  const spans = learner && spansOf(editionId, learner, frozen);
   const about = {
     ...{ title: pieceTitle, editionNumber: number, choices },
     ...(spans ? { spans } : {}),
@@ -56,6 +59,23 @@ function askedOf({ editionId, learner, choices }: HandoutRequest, nowMs: number)
     fingerprint: fingerprintOfFacts([about]),
   };
   return { ok: true, value: { task: { ...about, edition: frozen }, name } };
+}
+
+/** Measures of the sections that a learner has of an edition, joined where they touch; null where that is all of it. */
+export function spansOf(
+  editionId: string,
+  learner: Pick<Learner, 'id'>,
+  { sections }: Pick<Edition, 'sections'>,
+): readonly SystemRange[] | null {
+  const held = assignmentsOf([learner.id]).find((each) => each.editionId === editionId);
+  if (!held || held.sections.length === sections.length) return null;
+  const spans: { from: number; to: number }[] = [];
+  for (const { from, to } of held.sections) {
+    const last = spans.at(-1);
+    if (last && last.to + 1 === from) last.to = to;
+    else spans.push({ from, to });
+  }
+  return spans;
 }
 
 /** The pages of a handout; those made last are kept, and not made again. */

@@ -59,7 +59,7 @@ export class BenchSession {
     readonly engraver: Engraver,
     editions: readonly EditionInHand[],
   ) {
-    this.player = new Player(opening.arrangementId);
+    this.player = new Player(opening.pieceId);
     this.work = new ArrangementInWork(opening, this.#arranger, () => this.#follow());
     this.selection = new BenchSelection(this.work, (note) => {
       this.reasons.lookUpFinger();

@@ -92,13 +92,13 @@ export class MeasureEdits {
   }
 
   /** Leaves as it is what is to mend, with the reason; with null it is to mend again. */
-  setAside({ measure, code }: Pick<Snag, 'measure' | 'code'>, reason: string | null): void {
-    const source = this.bench.work.arrangement?.sourceMeasure[measure];
+  setAside(snag: Snag, reason: string | null): void {
+    const source = this.bench.work.arrangement?.sourceMeasure[snag.measure];
     if (source === undefined) return;
     this.bench.work.pin(
       reason === null
-        ? { put: [], remove: [setAsidePinId(source, code)] }
-        : { put: [setAsidePin(source, code, reason)], remove: [] },
+        ? { put: [], remove: [setAsidePinId(source, snag)] }
+        : { put: [setAsidePin(source, snag, reason)], remove: [] },
     );
   }
 

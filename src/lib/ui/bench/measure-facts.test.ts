@@ -5,7 +5,9 @@ import { arrange } from '$lib/core/arrange/arrange';
 import { newDocument } from '$lib/core/document/document';
 import { makeupOf, studySource } from '$lib/core/analyse/study-source';
 import { demoTunes } from '../../testing/demo-tunes';
-import { measureFacts } from './measure-facts';
+import { snag, type Snag } from '$lib/core/snags/snag';
+import { setAsidePin } from '$lib/core/document/pins/set-aside';
+import { measureFacts, reasonAside, toMend } from './measure-facts';
 import { MeasurePins, Steady } from './steady';
 
 const { score } = demoTunes().find(({ file }) => file.startsWith('lantern'))!;
@@ -43,6 +45,20 @@ describe('what the rows say of a measure', () => {
     expect(facts[0]!.left.isNew).toBe(true);
     for (const [index, { left }] of facts.entries())
       expect(left.isNew).toBe(arrangement.textures[index] !== arrangement.textures[index - 1]);
+  });
+
+  it('leaves out what was set aside, and only as long as the same is said of it', () => {
+    const wide = snag({ code: 'reach', measure: 2, sentence: 'The left hand spans a tenth.' });
+    const aside = new MeasurePins().of([setAsidePin(2, wide, 'She rolls it.')]);
+    const left = (...snags: readonly Snag[]) =>
+      toMend({ snags, sourceMeasure: arrangement.sourceMeasure }, aside).map(({ sentence }) => sentence);
+    const wider = { ...wide, sentence: 'The left hand spans a twelfth.' };
+    const other = { ...wide, code: 'crossing' as const };
+    const elsewhere = { ...wide, measure: 3 };
+    expect(left(wide, wider, other, elsewhere)).toEqual(
+      [wider, other, elsewhere].map(({ sentence }) => sentence),
+    );
+    expect(reasonAside(wide, arrangement, aside)).toBe('She rolls it.');
   });
 
   it('says where the hands lie', () => {

@@ -1,3 +1,4 @@
+import { setAsidePinId } from '$lib/core/document/pins/set-aside';
 import { kindOf, type Pin, type PinName } from '$lib/core/document/pins/registry';
 import { measureNumber } from '$lib/core/score/by-measure';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
@@ -71,12 +72,13 @@ export function measureFacts(
 
 /** Why a snag may stay as it is; null where nobody said so. */
 export function reasonAside(
-  { measure, code }: Pick<Snag, 'measure' | 'code'>,
+  snag: Snag,
   { sourceMeasure }: Pick<Arrangement, 'sourceMeasure'>,
   pinsAt: ReadonlyMap<number, readonly Pin[]>,
 ): string | null {
-  const pins = pinsAt.get(sourceMeasure[measure] ?? -1) ?? [];
-  const found = pins.find((pin) => pin.kind === 'set-aside' && pin.code === code);
+  const source = sourceMeasure[snag.measure] ?? -1;
+  const id = setAsidePinId(source, snag);
+  const found = pinsAt.get(source)?.find((pin) => pin.id === id);
   return found?.kind === 'set-aside' ? found.reason : null;
 }
 

@@ -23,7 +23,7 @@ export class ImportBatch {
     this.files.filter(({ state }) => state !== 'waiting' && state !== 'reading').length,
   );
 
-  /** Of a folder, only what could be a score; of files that were chosen, all. `onkept` is told after each piece. */
+  /** `onkept` is told after each piece; a batch before this one is let go. */
   async bring(chosen: readonly File[], onkept: () => void): Promise<void> {
     this.cancel();
     const abort = new AbortController();

@@ -65,7 +65,7 @@ const SAMPLES: readonly Pin[] = [
   countPin(3, 0, '1'),
   pedalPin(3, 'legato'),
   pedalPointsPin(3, [{ down: 0, up: 10_080 }]),
-  setAsidePin(3, 'reach', 'She rolls it.'),
+  setAsidePin(3, { code: 'reach', sentence: 'The left hand spans a tenth.' }, 'She rolls it.'),
 ];
 
 describe('every kind of pin', () => {
