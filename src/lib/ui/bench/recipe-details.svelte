@@ -41,134 +41,139 @@
   );
   const isFingered = $derived(recipe.fingers === 'at-shifts' || recipe.fingers === 'every-note');
   const hasSourceFingers = $derived(
-    bench.work.source?.makeup.hasFingers && recipe.fingers !== 'hidden' && recipe.fingers !== 'pinned',
+    bench.work.source?.makeup.hasFingers === true &&
+      recipe.fingers !== 'hidden' &&
+      recipe.fingers !== 'pinned',
   );
   const isCounted = $derived(recipe.counts === 'shown');
   const inNumbers = $derived(isCounted && recipe.countStyle === 'numbers');
 
-  const shows = $derived({
-    voicing: says('voicing'),
-    noteValues: says('noteValues'),
-    colour: showsAll || colour !== 'none',
-    chordSymbols: says('chordSymbols'),
-    fingerStyle: isFingered && says('fingerStyle'),
-    sourceFingers: hasSourceFingers && says('sourceFingers'),
-    compoundCount: inNumbers && isInCompound,
-    countHands: isCounted && says('countHands'),
-    countWhere: isCounted && says('countWhere'),
-    countFill: isCounted && says('countFill'),
-    tripletCount: inNumbers && hasTriplets && says('tripletCount'),
-    eighths: isCounted && !isInCompound && says('eighths'),
-  });
-  const groups = $derived({
-    notes: shows.voicing || shows.noteValues || shows.colour || shows.chordSymbols,
-    fingers: shows.fingerStyle || shows.sourceFingers,
-    counts:
-      shows.compoundCount ||
-      shows.countHands ||
-      shows.countWhere ||
-      shows.countFill ||
-      shows.tripletCount ||
-      shows.eighths,
-  });
+  type Counting = 'compoundCount' | 'countHands' | 'countWhere' | 'countFill' | 'tripletCount' | 'eighths';
+  type Field = keyof typeof USUAL | Counting | 'colours';
+
+  interface Word {
+    readonly field: Field;
+    readonly name: string;
+    readonly before?: string;
+    readonly choices: readonly { readonly value: string; readonly label: string; readonly note?: string }[];
+    readonly isShown: boolean;
+  }
+
+  const groups = $derived<readonly { label: string; about: string; words: readonly Word[] }[]>([
+    {
+      label: 'Notes',
+      about: 'More about the notes',
+      words: [
+        {
+          ...{ field: 'voicing', name: 'Voicing', before: 'chords in', choices: choices.VOICING_CHOICES },
+          isShown: says('voicing'),
+        },
+        {
+          ...{
+            field: 'noteValues',
+            name: 'Note values',
+            before: 'values',
+            choices: choices.NOTE_VALUE_CHOICES,
+          },
+          isShown: says('noteValues'),
+        },
+        {
+          ...{ field: 'colours', name: 'Colour', choices: colours },
+          isShown: showsAll || recipe.colours.length > 0,
+        },
+        {
+          ...{ field: 'chordSymbols', name: 'Chord letters', before: 'chord letters' },
+          choices: choices.CHORD_LETTER_CHOICES,
+          isShown: says('chordSymbols'),
+        },
+      ],
+    },
+    {
+      label: 'Fingers',
+      about: 'More about the fingers',
+      words: [
+        {
+          ...{ field: 'fingerStyle', name: 'Fingering style', choices: choices.FINGER_STYLE_CHOICES },
+          isShown: isFingered && says('fingerStyle'),
+        },
+        {
+          ...{ field: 'sourceFingers', name: 'Fingers of the score', choices: choices.SOURCE_FINGER_CHOICES },
+          isShown: hasSourceFingers && says('sourceFingers'),
+        },
+      ],
+    },
+    {
+      label: 'Counts',
+      about: 'More about the counts',
+      words: [
+        {
+          ...{ field: 'compoundCount', name: 'Compound beats', choices: choices.COMPOUND_CHOICES },
+          isShown: inNumbers && isInCompound,
+        },
+        {
+          ...{ field: 'countHands', name: 'Which hand is counted', choices: choices.COUNT_HAND_CHOICES },
+          isShown: isCounted && says('countHands'),
+        },
+        {
+          ...{ field: 'countWhere', name: 'Where counts stand', choices: choices.COUNT_WHERE_CHOICES },
+          isShown: isCounted && says('countWhere'),
+        },
+        {
+          ...{
+            field: 'countFill',
+            name: 'Syllables',
+            before: 'syllables',
+            choices: choices.COUNT_FILL_CHOICES,
+          },
+          isShown: isCounted && says('countFill'),
+        },
+        {
+          ...{
+            field: 'tripletCount',
+            name: 'Triplets',
+            before: 'triplets',
+            choices: choices.TRIPLET_CHOICES,
+          },
+          isShown: inNumbers && hasTriplets && says('tripletCount'),
+        },
+        {
+          ...{ field: 'eighths', name: 'Eighths', choices: choices.EIGHTH_CHOICES },
+          isShown: isCounted && !isInCompound && says('eighths'),
+        },
+      ],
+    },
+  ]);
+  const shownGroups = $derived(
+    groups
+      .map((group) => ({ ...group, words: group.words.filter(({ isShown }) => isShown) }))
+      .filter(({ words }) => words.length > 0),
+  );
+
+  const valueOf = (field: Field) => (field === 'colours' ? colour : recipe[field]);
+
+  // Every choice of a word is a value of its field of the recipe; colours are several in one word.
+  function choose(field: Field, value: string) {
+    const chosen =
+      field !== 'colours' ? value : value === 'none' ? [] : value === 'all' ? [...COLOUR_NAMES] : [value];
+    bench.work.choose({ [field]: chosen } as Partial<Recipe>);
+  }
 </script>
 
-{#if groups.notes || groups.fingers || groups.counts}
+{#if shownGroups.length > 0}
   <div class="flex flex-wrap gap-x-6 gap-y-1 pt-0.5 leading-7">
-    {#if groups.notes}
-      <div class="flex flex-wrap items-center gap-x-2" role="group" aria-label="More about the notes">
-        <span class="text-sm text-quiet">Notes</span>
-        {#if shows.voicing}<ChoiceWord
-            before="chords in"
-            name="Voicing"
-            value={recipe.voicing}
-            choices={choices.VOICING_CHOICES}
-            onchoose={(voicing) => bench.work.choose({ voicing })}
-          />{/if}
-        {#if shows.noteValues}<ChoiceWord
-            before="values"
-            name="Note values"
-            value={recipe.noteValues}
-            choices={choices.NOTE_VALUE_CHOICES}
-            onchoose={(noteValues: Recipe['noteValues']) => bench.work.choose({ noteValues })}
-          />{/if}
-        {#if shows.colour}<ChoiceWord
-            name="Colour"
-            value={colour}
-            choices={colours}
-            onchoose={(chosen) =>
-              bench.work.choose({
-                colours: chosen === 'none' ? [] : chosen === 'all' ? [...COLOUR_NAMES] : [chosen],
-              })}
-          />{/if}
-        {#if shows.chordSymbols}<ChoiceWord
-            before="chord letters"
-            name="Chord letters"
-            value={recipe.chordSymbols}
-            choices={choices.CHORD_LETTER_CHOICES}
-            onchoose={(value: Recipe['chordSymbols']) => bench.work.choose({ chordSymbols: value })}
-          />{/if}
+    {#each shownGroups as { label, about, words } (label)}
+      <div class="flex flex-wrap items-center gap-x-2" role="group" aria-label={about}>
+        <span class="text-sm text-quiet">{label}</span>
+        {#each words as { field, name, before = '', choices } (field)}
+          <ChoiceWord
+            {before}
+            {name}
+            {choices}
+            value={valueOf(field)}
+            onchoose={(value: string) => choose(field, value)}
+          />
+        {/each}
       </div>
-    {/if}
-    {#if groups.fingers}
-      <div class="flex flex-wrap items-center gap-x-2" role="group" aria-label="More about the fingers">
-        <span class="text-sm text-quiet">Fingers</span>
-        {#if shows.fingerStyle}<ChoiceWord
-            name="Fingering style"
-            value={recipe.fingerStyle}
-            choices={choices.FINGER_STYLE_CHOICES}
-            onchoose={(fingerStyle) => bench.work.choose({ fingerStyle })}
-          />{/if}
-        {#if shows.sourceFingers}<ChoiceWord
-            name="Fingers of the score"
-            value={recipe.sourceFingers}
-            choices={choices.SOURCE_FINGER_CHOICES}
-            onchoose={(value: Recipe['sourceFingers']) => bench.work.choose({ sourceFingers: value })}
-          />{/if}
-      </div>
-    {/if}
-    {#if groups.counts}
-      <div class="flex flex-wrap items-center gap-x-2" role="group" aria-label="More about the counts">
-        <span class="text-sm text-quiet">Counts</span>
-        {#if shows.compoundCount}<ChoiceWord
-            name="Compound beats"
-            value={recipe.compoundCount}
-            choices={choices.COMPOUND_CHOICES}
-            onchoose={(compoundCount) => bench.work.choose({ compoundCount })}
-          />{/if}
-        {#if shows.countHands}<ChoiceWord
-            name="Which hand is counted"
-            value={recipe.countHands}
-            choices={choices.COUNT_HAND_CHOICES}
-            onchoose={(value: Recipe['countHands']) => bench.work.choose({ countHands: value })}
-          />{/if}
-        {#if shows.countWhere}<ChoiceWord
-            name="Where counts stand"
-            value={recipe.countWhere}
-            choices={choices.COUNT_WHERE_CHOICES}
-            onchoose={(value: Recipe['countWhere']) => bench.work.choose({ countWhere: value })}
-          />{/if}
-        {#if shows.countFill}<ChoiceWord
-            before="syllables"
-            name="Syllables"
-            value={recipe.countFill}
-            choices={choices.COUNT_FILL_CHOICES}
-            onchoose={(value: Recipe['countFill']) => bench.work.choose({ countFill: value })}
-          />{/if}
-        {#if shows.tripletCount}<ChoiceWord
-            before="triplets"
-            name="Triplets"
-            value={recipe.tripletCount}
-            choices={choices.TRIPLET_CHOICES}
-            onchoose={(value: Recipe['tripletCount']) => bench.work.choose({ tripletCount: value })}
-          />{/if}
-        {#if shows.eighths}<ChoiceWord
-            name="Eighths"
-            value={recipe.eighths}
-            choices={choices.EIGHTH_CHOICES}
-            onchoose={(value: Recipe['eighths']) => bench.work.choose({ eighths: value })}
-          />{/if}
-      </div>
-    {/if}
+    {/each}
   </div>
 {/if}
