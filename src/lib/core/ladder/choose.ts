@@ -209,17 +209,21 @@ function chainOf(
   banned: ReadonlySet<number>,
 ): Chain {
   const peak = above ? Math.max(...above) : Infinity;
-  const edge = (step: number, from: number, to: number) => {
-    const at = from * sizes[step]! + to;
-    const load = loads[step]![at]!;
+  // Every edge is asked for in every round, so each is priced once.
+  const edges = loads.map((own, step) => {
     const most = above ? Math.min(peak, above[step]! + LOAD_TOLERANCE) : Infinity;
-    return (
-      others[step]![at]! +
-      load * loadPrice +
-      Math.max(0, load - rung.load) * PRICES.loadPointOver +
-      Math.max(0, load - most) * FORBIDDEN
-    );
-  };
+    const priced = new Float64Array(own.length);
+    for (let at = 0; at < own.length; at += 1) {
+      const load = own[at]!;
+      priced[at] =
+        others[step]![at]! +
+        load * loadPrice +
+        Math.max(0, load - rung.load) * PRICES.loadPointOver +
+        Math.max(0, load - most) * FORBIDDEN;
+    }
+    return priced;
+  });
+  const edge = (step: number, from: number, to: number) => edges[step]![from * sizes[step]! + to]!;
   const nodes = candidates.map((own, measure) => {
     const isBanned = banned.has(twinOf[measure]!);
     return own.map(

@@ -148,7 +148,11 @@ function reduceVoice(
 
 function columnsOf(notes: readonly Note[]): readonly Column[] {
   const columns = new Map<number, Note[]>();
-  for (const note of notes) columns.set(note.at, [...(columns.get(note.at) ?? []), note]);
+  for (const note of notes) {
+    const found = columns.get(note.at);
+    if (found) found.push(note);
+    else columns.set(note.at, [note]);
+  }
   return [...columns.entries()]
     .sort(([a], [b]) => a - b)
     .map(([at, members]) => ({

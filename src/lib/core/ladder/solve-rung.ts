@@ -1,6 +1,7 @@
 import type { Rung } from '../limits/registry';
 import { rungAt } from '../limits/rungs';
 import { sectionHands, placeHands, type SectionHands } from './section-hands';
+import { sectionKind } from '../analyse/twins';
 import type { NoteId } from '../units';
 import { chordName } from '../pitch/chord';
 import { notesAllowed } from '../limits/notes-at-once';
@@ -39,9 +40,7 @@ export class RungSolver {
     this.#chordChanges = new Set(material.score.chords.map((symbol) => symbol.at));
     this.#strongTune = strongTuneNotes(material);
     const spans = chordSpans(material.score.measures, material.score.chords);
-    this.#hands = material.sections.map((section, index) =>
-      sectionHands(material, index, spans, task.wishes.settingAt[section.from] ?? 'solo'),
-    );
+    this.#hands = handsOfSections(task, spans);
     this.#demands = demandsOf(task, this.#rung, spans);
     this.#lefts = new LeftChoices(
       task,
@@ -157,9 +156,24 @@ export class RungSolver {
   }
 }
 
+/** Where the hands stay in each section; sections of one kind are placed alike, and once. */
+function handsOfSections({ material, wishes }: RungTask, spans: readonly ChordSpan[]) {
+  const placed = new Map<string, SectionHands>();
+  return material.sections.map(({ from, name }, index) => {
+    const setting = wishes.settingAt[from] ?? 'solo';
+    const kind = `${setting} ${sectionKind(name)}`;
+    const hands = placed.get(kind) ?? sectionHands(material, index, spans, setting);
+    placed.set(kind, hands);
+    return hands;
+  });
+}
+
 /** How many notes of the tune a way to play a measure has. */
 function tuneNotes({ tuneIds }: Material, { right, left }: Candidate): number {
-  return [...right.music.notes, ...left.music.notes].filter((note) => tuneIds.has(note.id)).length;
+  let count = 0;
+  for (const note of right.music.notes) if (tuneIds.has(note.id)) count += 1;
+  for (const note of left.music.notes) if (tuneIds.has(note.id)) count += 1;
+  return count;
 }
 
 /** What each chord asks for, by measure. */

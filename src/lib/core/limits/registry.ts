@@ -69,6 +69,8 @@ interface AnyLimit {
 
 const ENTRIES = Object.entries(LIMITS) as unknown as readonly (readonly [LimitCode, AnyLimit])[];
 
+const IN_HAND = ENTRIES.flatMap(([limit, { inHand }]) => (inHand ? [[limit, inHand] as const] : []));
+
 /** The figures by their names, in the order of the registry. */
 export const FIELDS = ENTRIES.flatMap(([, { fields }]) => Object.entries(fields)) as readonly (readonly [
   keyof LimitFields,
@@ -77,9 +79,10 @@ export const FIELDS = ENTRIES.flatMap(([, { fields }]) => Object.entries(fields)
 
 /** The limits that one hand breaks inside one measure, whatever its neighbours do. O(notes²) in the measure. */
 export function breaksInHand(facts: HandFacts, rung: Rung): readonly CodedBreak[] {
-  return ENTRIES.flatMap(([limit, { inHand }]) =>
-    (inHand?.(facts, rung) ?? []).map((each) => ({ ...each, limit })),
-  );
+  const breaks: CodedBreak[] = [];
+  for (const [limit, inHand] of IN_HAND)
+    for (const each of inHand(facts, rung)) breaks.push({ ...each, limit });
+  return breaks;
 }
 
 /** The limits that show only when the whole stands: between measures, over groups of them, of the piece. */

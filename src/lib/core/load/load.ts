@@ -188,19 +188,30 @@ function travel(from: Touch, to: Touch): number {
 
 /** The most notes that one hand holds at one moment. O(notes²) in a measure. */
 export function mostAtOnce(notes: readonly Note[]): number {
-  return notes.reduce((most, note) => Math.max(most, soundingWith(note, notes).length), 0);
+  let most = 0;
+  for (const note of notes) {
+    let sounding = 0;
+    for (const each of notes) if (isSoundingAt(note.at, each)) sounding += 1;
+    most = Math.max(most, sounding);
+  }
+  return most;
 }
 
 export function soundingWith(note: Note, notes: readonly Note[]): readonly Note[] {
-  return notes.filter((each) => each.at <= note.at && each.at + each.duration > note.at);
+  return notes.filter((each) => isSoundingAt(note.at, each));
+}
+
+function isSoundingAt(at: number, note: Note): boolean {
+  return note.at <= at && note.at + note.duration > at;
 }
 
 function stretchOf(notes: readonly Note[], span: HandSpan): number {
   let widest = 0;
   for (const note of notes) {
     if (note.articulations.includes('arpeggiate')) continue;
-    for (const other of soundingWith(note, notes))
-      widest = Math.max(widest, keyDistance(midiOf(note.pitch), midiOf(other.pitch)));
+    const key = midiOf(note.pitch);
+    for (const other of notes)
+      if (isSoundingAt(note.at, other)) widest = Math.max(widest, keyDistance(key, midiOf(other.pitch)));
   }
   const easy = spanPlace(7);
   const room = Math.max(1, spanPlace(span.largest) - easy);

@@ -33,7 +33,16 @@ export function beatGroups(time: TimeSignature): readonly number[] {
   return [...Array<number>((beats - 2 * twos) / 3).fill(3), ...Array<number>(twos).fill(2)];
 }
 
+/** Beats by their signature: every measure of a piece asks for them many times over. */
+const knownBeats = new WeakMap<TimeSignature, readonly Beat[]>();
+
 export function beatsOf(time: TimeSignature): readonly Beat[] {
+  const known = knownBeats.get(time) ?? makeBeats(time);
+  knownBeats.set(time, known);
+  return known;
+}
+
+function makeBeats(time: TimeSignature): readonly Beat[] {
   const unit = TICKS_PER_WHOLE / time.beatType;
   let at = 0;
   return beatGroups(time).map((size, index) => {

@@ -97,16 +97,21 @@ function cheapest(
   const backs: number[][] = [[]];
   for (let step = 1; step < steps; step += 1) {
     const back: number[] = [];
-    const before = totals;
-    totals = Array.from({ length: sizeOf(step) }, (_, option) => {
-      let [best, from] = [Infinity, 0];
-      for (let each = 0; each < before.length; each += 1) {
-        const cost = before[each]! + edge(step, each, option);
-        if (cost < best) [best, from] = [cost, each];
+    const now: number[] = [];
+    for (let option = 0; option < sizeOf(step); option += 1) {
+      let best = Infinity;
+      let from = 0;
+      for (let each = 0; each < totals.length; each += 1) {
+        const cost = totals[each]! + edge(step, each, option);
+        if (cost < best) {
+          best = cost;
+          from = each;
+        }
       }
       back.push(from);
-      return best + node(step, option);
-    });
+      now.push(best + node(step, option));
+    }
+    totals = now;
     backs.push(back);
   }
   let state = totals.reduce((best, cost, option) => (cost < totals[best]! ? option : best), 0);

@@ -303,8 +303,10 @@ export function rightTexturesFor(isSinging: boolean): readonly RightTexture[] {
   return RIGHT_TEXTURES.filter((texture) => texture === 'rests' || isSung(texture) === isSinging);
 }
 
+const ALL_TEXTURES = { ...TUNE_TEXTURES, ...SUNG_TEXTURES, ...OTHER_LEFT_TEXTURES, ...TEXTURES };
+
 export function textureLabel(texture: LeftTexture | RightTexture): string {
-  return { ...TUNE_TEXTURES, ...SUNG_TEXTURES, ...OTHER_LEFT_TEXTURES, ...TEXTURES }[texture].label;
+  return ALL_TEXTURES[texture].label;
 }
 
 export function leftRank(texture: LeftTexture): number {
