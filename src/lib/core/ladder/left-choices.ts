@@ -95,7 +95,8 @@ export class LeftChoices {
     { setting, pins }: Pick<CandidateContext, 'setting' | 'pins'>,
   ): Accompaniment {
     const byHand = voicedByHand(pins, 'left', texture);
-    const name = byHand.size === 0 ? `${texture} ${setting}` : JSON.stringify([texture, setting, [...byHand]]);
+    const name =
+      byHand.size === 0 ? `${texture} ${setting}` : JSON.stringify([texture, setting, [...byHand]]);
     const known = this.#made.get(name);
     if (known) return known;
     const { material, rules, wishes, size, place } = this.task;

@@ -18,6 +18,7 @@ import { midiOf, readPitch } from '$lib/core/pitch/pitch';
 import type { SourceView } from '$lib/core/analyse/source-view';
 import type { ArrangedView } from '$lib/workers/protocol';
 import type { Engraver } from '../workers/engraver';
+import type { Arranger } from '../workers/arranger';
 import { useArranger } from '../workers/workers-context.svelte';
 
 /** How keys were last weighed, and for which voice. */
@@ -49,6 +50,8 @@ export class KeysSession {
   preview = $state.raw<ArrangedView | null>(null);
   previewed = $state<string | null>(null);
   readonly #arranger = useArranger();
+  /** Rates every other key, so that both cores of a small machine are at work. */
+  readonly #second = useArranger();
   #run = 0;
 
   readonly #own: VoiceRange | null;
@@ -99,7 +102,7 @@ export class KeysSession {
       this.problem = `The piece could not be loaded. ${score.message}`;
       return;
     }
-    this.source = await this.#arranger.open(score.value);
+    [this.source] = await Promise.all([this.#arranger.open(score.value), this.#second.open(score.value)]);
     await this.rank();
   }
 
@@ -111,13 +114,17 @@ export class KeysSession {
     this.isRunning = true;
     this.done = 0;
     this.rated = [];
-    for (const key of twelveKeys(source.key.mode)) {
-      const rated = await this.#arranger.rateKey(this.document, this.whom, key, this.style, voice);
-      if (run !== this.#run) return;
-      this.rated = [...this.rated, rated];
-      this.done += 1;
-    }
-    this.isRunning = false;
+    const waiting = [...twelveKeys(source.key.mode)];
+    const rateWith = async (arranger: Arranger) => {
+      for (let key = waiting.shift(); key; key = waiting.shift()) {
+        const rated = await arranger.rateKey(this.document, this.whom, key, this.style, voice);
+        if (run !== this.#run) return;
+        this.rated = [...this.rated, rated];
+        this.done += 1;
+      }
+    };
+    await Promise.all([rateWith(this.#arranger), rateWith(this.#second)]);
+    if (run === this.#run) this.isRunning = false;
   }
 
   /** Takes a style's weights; what was rated is only weighed anew. */
