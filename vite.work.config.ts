@@ -1,14 +1,17 @@
 import { defineConfig } from 'vite';
 
-// The tasks of the work pool as one file beside the built server: threads load it, not the application.
+// Programs beside the built server, each in one file: the tasks of the work pool, and what makes the demo studio.
 export default defineConfig({
   publicDir: false,
   // They read their own data from disk.
-  ssr: { noExternal: true, external: ['pdfkit', 'svg-to-pdfkit'] },
+  ssr: { noExternal: true, external: ['pdfkit', 'svg-to-pdfkit', 'better-sqlite3', 'piscina'] },
   build: {
-    ssr: 'src/lib/server/work/tasks.ts',
+    ssr: true,
     outDir: 'build/work',
     emptyOutDir: true,
-    rollupOptions: { output: { entryFileNames: 'tasks.js', chunkFileNames: '[name]-[hash].js' } },
+    rollupOptions: {
+      input: { tasks: 'src/lib/server/work/tasks.ts', demo: 'demo/seed.ts' },
+      output: { entryFileNames: '[name].js', chunkFileNames: '[name]-[hash].js' },
+    },
   },
 });

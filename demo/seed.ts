@@ -25,7 +25,7 @@ const MS_PER_DAY = 86_400_000;
 const nowMs = Date.now();
 
 async function importTune(name: string): Promise<string> {
-  const bytes = new Uint8Array(readFileSync(new URL(`./sources/${name}`, import.meta.url)));
+  const bytes = new Uint8Array(readFileSync(`demo/sources/${name}`));
   const read = await readUpload(bytes, name);
   if (!read.ok) throw new Error(`${name}: ${read.error.message}`);
   return keepPiece(bytes, name, read, nowMs);
@@ -85,6 +85,12 @@ async function give(arrangementId: string, learnerId: string): Promise<void> {
   if (!given.ok) throw new Error(given.message);
 }
 
+let done = 0;
+/** Tells the server that waits for the demo studio, if one does, how far it is. */
+function tellProgress(): void {
+  process.send?.({ done: (done += 1), of: SOURCES.length + ARRANGEMENTS.length + LESSONS.length });
+}
+
 const learnerIds = new Map(
   LEARNERS.map(({ name, birthYear, span, rung, notes, more }) => [
     name,
@@ -104,17 +110,25 @@ const learnerIds = new Map(
   ]),
 );
 const pieceIds = new Map<string, string>();
-for (const file of SOURCES) pieceIds.set(file.replace(/\.\w+$/, ''), await importTune(file));
+for (const file of SOURCES) {
+  pieceIds.set(file.replace(/\.\w+$/, ''), await importTune(file));
+  tellProgress();
+}
 for (const plan of ARRANGEMENTS) {
   const learnerId = plan.learner === null ? null : learnerIds.get(plan.learner)!;
   const id = await makeArrangement(pieceIds.get(plan.file)!, plan, learnerId);
   if (learnerId) await give(id, learnerId);
   if (plan.partner) await give(id, learnerIds.get(plan.partner)!);
+  tellProgress();
 }
 const today = Math.floor(nowMs / MS_PER_DAY);
-for (const [index, plan] of LESSONS.entries()) makeHistory(plan, learnerIds, today, index + 1);
+for (const [index, plan] of LESSONS.entries()) {
+  makeHistory(plan, learnerIds, today, index + 1);
+  tellProgress();
+}
 closeDatabase();
 await stopWork();
+process.disconnect?.();
 console.log(
   `The demo studio has ${learnerIds.size} learners, ${pieceIds.size} pieces and ${ARRANGEMENTS.length} arrangements.`,
 );

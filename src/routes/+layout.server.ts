@@ -1,4 +1,5 @@
 import { hasPassphrase } from '$lib/server/access/passphrase';
+import { isDemo } from '$lib/server/demo/demo-studio';
 import { studioRules } from '$lib/server/settings';
 import type { LayoutServerLoad } from './$types';
 
@@ -6,5 +7,10 @@ import type { LayoutServerLoad } from './$types';
 export const load: LayoutServerLoad = ({ locals }) => {
   const isTeacher = locals.who.kind === 'teacher';
   const problem = isTeacher ? studioRules().problem : null;
-  return { isTeacher, hasPassphrase: hasPassphrase(), problems: problem === null ? [] : [problem] };
+  return {
+    isTeacher,
+    isDemo: isTeacher && isDemo(),
+    hasPassphrase: hasPassphrase(),
+    problems: problem === null ? [] : [problem],
+  };
 };

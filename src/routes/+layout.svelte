@@ -81,6 +81,20 @@
     {/if}
   </header>
 {/if}
+{#if data.isDemo}
+  <form
+    method="POST"
+    action="/?/leaveDemo"
+    aria-label="Demo studio"
+    class="notice screen-only flex flex-wrap items-center gap-3"
+  >
+    <span class="grow"
+      >This is the demo studio: its teacher, learners and tunes are made up. Try what you like; your own
+      studio waits as you left it.</span
+    >
+    <button class="button">Remove it and go back to my studio</button>
+  </form>
+{/if}
 {#if lacksSecurity}
   <p class="notice screen-only flex flex-wrap items-center gap-3" role="status">
     <span class="grow"

@@ -1,6 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { dayNumber } from '$lib/core/practice/day-number';
+import { demoState, leaveDemo, lookRound, stopMaking } from '$lib/server/demo/demo-studio';
 import { lessonDay } from '$lib/server/lesson-day';
 import { addSlot, exceptSlot, removeSlot, startLesson } from '$lib/server/lessons';
 import { practiceWays, studioNow } from '$lib/server/practice-ways';
@@ -12,7 +13,7 @@ export const load: PageServerLoad = () => {
   const nowMs = Date.now();
   const { day } = studioNow(nowMs, practiceWays().ways.timeZone);
   const now = today(day);
-  return { ...now, nowMs, lessons: lessonDay(nowMs, now.inWork) };
+  return { ...now, nowMs, lessons: lessonDay(nowMs, now.inWork), demo: demoState() };
 };
 
 const whole = (least: number, most: number) => z.coerce.number().int().min(least).max(most);
@@ -51,6 +52,19 @@ function movedTo(day: number, date = '', time = '') {
 }
 
 export const actions: Actions = {
+  lookRound: () => {
+    const begun = lookRound();
+    return begun.ok ? { message: null } : fail(409, { message: begun.message });
+  },
+  stopMaking: () => {
+    stopMaking();
+    return { message: null };
+  },
+  leaveDemo: () => {
+    const left = leaveDemo();
+    if (!left.ok) return fail(422, { message: left.message });
+    redirect(303, '/');
+  },
   start: async ({ request }) => {
     const form = await formOf(request);
     const parsed = starting.safeParse({

@@ -1,3 +1,4 @@
+import { tick } from 'svelte';
 import type { Arrangement } from '$lib/core/arrange/arrangement';
 import { ANYONE, type ArrangeFor } from '$lib/core/arrange/arrange-for';
 import { LEFT_TEXTURES } from '$lib/core/document/choices/textures.data';
@@ -100,11 +101,11 @@ export class ArrangementInWork {
     return notesByMeasure(notes, measures.length);
   });
 
-  /** `onArranged` is told when what stands has been worked out anew; a preview is not told of. */
+  /** `inked` waits for what is drawn; `arranged` is told when what stands has been worked out anew, not of a preview. */
   constructor(
     readonly opening: BenchOpening,
     private readonly arranger: Arranger,
-    private readonly onArranged: () => Promise<void>,
+    private readonly when: { readonly inked: () => Promise<void>; readonly arranged: () => Promise<void> },
   ) {
     this.document = opening.document;
     this.saving = new SaveQueue(opening.arrangementId, opening.revision);
@@ -137,7 +138,11 @@ export class ArrangementInWork {
       return;
     this.#asked = { document, whom, options };
     const view = await this.arranger
-      .arrange(document, whom, benchLayout(document.recipe, options), (systems) => (this.systems = systems))
+      .arrange(document, whom, benchLayout(document.recipe, options), async (systems) => {
+        this.systems = systems;
+        await tick();
+        await this.when.inked();
+      })
       .catch(() => this.#fail());
     if (!view) return;
     this.arrangement = view.arrangement;
@@ -145,7 +150,7 @@ export class ArrangementInWork {
     this.#arranged = document;
     this.inOrder.goOn();
     // What is only previewed explains nothing: the reasons stay with what stands.
-    if (!this.preview) await this.onArranged();
+    if (!this.preview) await this.when.arranged();
   }
 
   #fail(): null {

@@ -60,7 +60,10 @@ export class BenchSession {
     editions: readonly EditionInHand[],
   ) {
     this.player = new Player(opening.pieceId);
-    this.work = new ArrangementInWork(opening, this.#arranger, () => this.#follow());
+    this.work = new ArrangementInWork(opening, this.#arranger, {
+      inked: () => engraver.onScreenInked(),
+      arranged: () => this.#follow(),
+    });
     this.selection = new BenchSelection(this.work, (note) => {
       this.reasons.lookUpFinger();
       void this.player.touch([midiOf(note.pitch)], [note.id]);

@@ -20,6 +20,9 @@ import type { Take } from '$lib/core/listen/take';
 import { applyDelta } from '$lib/workers/delta';
 import { WorkerLink, WorkerStopped } from './worker-link.svelte';
 
+/** Takes lines that stand; resolves when they have been drawn. */
+type OnLines = (systems: readonly SystemPlan[]) => Promise<void>;
+
 /** One arranging worker. While it is busy only the newest request waits; those overtaken resolve to null. */
 export class Arranger {
   readonly link = new WorkerLink<ArrangeApi>(
@@ -70,19 +73,22 @@ export class Arranger {
     this.#arrangement = null;
   }
 
-  /** Arranges and lays out; the lines are told of as soon as they stand, before the result has been looked over. */
+  /**
+   * Arranges and lays out; the lines are told of as soon as they stand, before the result has been looked over. That waits for
+   * what `onLines` promises: the ink, which would have to share the processor with it.
+   */
   async arrange(
     document: ArrangementDocument,
     whom: ArrangeFor,
     layout: LayoutRequest,
-    onLines: (systems: readonly SystemPlan[]) => void = () => undefined,
+    onLines: OnLines = () => Promise.resolve(),
   ): Promise<ArrangedView | null> {
     const request = (this.#newest += 1);
     await this.#running.catch(() => undefined);
     if (request !== this.#newest) return null;
     const result = this.#ask((api) =>
       this.#drawThenComplete(api, document, whom, layout, (systems) => {
-        if (request === this.#newest) onLines(systems);
+        return request === this.#newest ? onLines(systems) : Promise.resolve();
       }),
     );
     this.#running = result;
@@ -90,20 +96,18 @@ export class Arranger {
     return request === this.#newest ? view : null;
   }
 
-  /** Both are asked at once, so that the worker goes on without waiting for the page. */
   async #drawThenComplete(
     api: Remote<ArrangeApi>,
     document: ArrangementDocument,
     whom: ArrangeFor,
     layout: LayoutRequest,
-    onLines: (systems: readonly SystemPlan[]) => void,
+    onLines: OnLines,
   ): Promise<ArrangedView> {
-    const [lines, rest] = [api.draw(document, whom, layout), api.complete()];
-    rest.catch(() => undefined);
-    const systems = applyDelta(this.#systems, await lines) as readonly SystemPlan[];
+    const lines = await api.draw(document, whom, layout);
+    const systems = applyDelta(this.#systems, lines) as readonly SystemPlan[];
     this.#systems = systems;
-    onLines(systems);
-    const arrangement = applyDelta(this.#arrangement, await rest) as Arrangement;
+    await onLines(systems);
+    const arrangement = applyDelta(this.#arrangement, await api.complete()) as Arrangement;
     this.#arrangement = arrangement;
     return { arrangement, systems };
   }

@@ -16,6 +16,8 @@ interface Waiter {
 }
 
 const CACHED_SYSTEMS = 400;
+/** Ink is there in less; nobody who waits for it is held up longer. */
+const LONGEST_WAIT_MS = 120;
 
 /**
  * One engraving worker for the page. Equal jobs are done once, what is on screen goes first, and a job that nobody
@@ -30,6 +32,8 @@ export class Engraver {
   readonly #queue = new Map<string, Job>();
   readonly #done = new Map<string, EngravedSystem>();
   #isBusy = false;
+  /** Told when nothing on screen waits for its ink. */
+  #settled: (() => void)[] = [];
 
   /** Resolves to null when cancelled. A lower priority number is done sooner. */
   engrave(
@@ -67,6 +71,20 @@ export class Engraver {
     return lines.map(({ plan }) => plan);
   }
 
+  /** Resolves when all that is on screen has its ink, and after a moment in any case: an engraver that starts takes seconds. */
+  async onScreenInked(): Promise<void> {
+    if (this.#queue.size === 0 && !this.#isBusy) return;
+    await Promise.race([
+      new Promise<void>((resolve) => this.#settled.push(resolve)),
+      new Promise((resolve) => setTimeout(resolve, LONGEST_WAIT_MS)),
+    ]);
+  }
+
+  #tellSettled(): void {
+    if ([...this.#queue.values()].some(({ priority }) => priority === 0)) return;
+    for (const tell of this.#settled.splice(0)) tell();
+  }
+
   async #work(): Promise<void> {
     if (this.#isBusy) return;
     this.#isBusy = true;
@@ -87,6 +105,7 @@ export class Engraver {
         }
         for (const waiter of job.waiting) waiter.reject(fault);
       }
+      this.#tellSettled();
     }
     this.#isBusy = false;
   }
