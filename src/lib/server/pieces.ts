@@ -1,6 +1,7 @@
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { FileError } from '../core/formats/result';
 import { SCORE_FORMATS } from '../core/formats/score-formats';
+import type { Taste } from '../core/playback/taste';
 import { stepFor, type Correction } from '../core/score/corrections';
 import type { Score } from '../core/score/model';
 import { openSteps } from '../core/score/open-steps';
@@ -20,7 +21,12 @@ import type { OwnWords } from './work/tasks';
 export type ReadFailure = FileError | { readonly code: WorkFailure; readonly message: string };
 
 export type ReadFileOutcome =
-  | { readonly ok: true; readonly score: Score; readonly summary: ScoreSummary }
+  | {
+      readonly ok: true;
+      readonly score: Score;
+      readonly summary: ScoreSummary;
+      readonly tastes: readonly Taste[];
+    }
   | { readonly ok: false; readonly error: ReadFailure };
 
 /** Reads an uploaded score of any format without keeping it, with what the teacher says of it in place of its own words. */
@@ -49,7 +55,7 @@ export function pieceOfFile(bytes: Uint8Array): { readonly id: string; readonly 
 export function keepPiece(
   bytes: Uint8Array,
   fileName: string,
-  { score, summary }: { readonly score: Score; readonly summary: ScoreSummary },
+  { score, summary }: Pick<ReadFileOutcome & { readonly ok: true }, 'score' | 'summary'>,
   nowMs: number,
 ): string {
   const id = newId();
@@ -90,7 +96,7 @@ export interface PieceListEntry {
   readonly importedAtMs: number;
   readonly archivedAtMs: number | null;
   readonly summary: Reading<ScoreSummary>;
-  readonly arrangements: readonly { readonly id: string; readonly name: string }[];
+  readonly arrangements: readonly { readonly id: string; readonly name: string; readonly rung: number }[];
   readonly learners: readonly string[];
 }
 
@@ -103,9 +109,15 @@ const NO_SUMMARY: Reading<ScoreSummary> = {
 /** Every piece with what lists say of it; three statements, and no score read. */
 export function listPieces(): readonly PieceListEntry[] {
   const db = database();
-  const made = new Map<string, { id: string; name: string }[]>();
+  const made = new Map<string, { id: string; name: string; rung: number }[]>();
   for (const { pieceId, ...arrangement } of db
-    .select({ id: arrangements.id, name: arrangements.name, pieceId: arrangements.pieceId })
+    .select({
+      id: arrangements.id,
+      name: arrangements.name,
+      pieceId: arrangements.pieceId,
+      // Of the document only this, so that none is read whole.
+      rung: sql<number>`coalesce(json_extract(document_json, '$.value.recipe.rung'), json_extract(document_json, '$.recipe.rung'), 0)`,
+    })
     .from(arrangements)
     .where(and(standing.arrangement, isNull(arrangements.archivedAtMs)))
     .all())

@@ -12,7 +12,7 @@
   let isArchiveShown = $state(false);
   const archived = $derived(data.pieces.filter(({ archivedAtMs }) => archivedAtMs !== null).length);
   const remember = remembered('pieces-sort', z.enum(Object.keys(SORTS) as [Sort, ...Sort[]]), 'newest');
-  const NOTHING = { words: '', key: '', time: '', learner: '' };
+  const NOTHING = { words: '', key: '', time: '', rung: '', learner: '' };
   let wanted = $state({ ...NOTHING });
   let sort = $state<Sort>('newest');
   onMount(() => (sort = remember.read()));
@@ -41,6 +41,17 @@
         told.map(({ time }) => time),
         'any',
       ),
+    },
+    {
+      field: 'rung',
+      label: 'Rung',
+      choices: [
+        { value: '', label: 'any' },
+        ...data.rungNames.map((name, index) => ({
+          value: String(index + 1),
+          label: `${index + 1} · ${name}`,
+        })),
+      ],
     },
     {
       field: 'learner',
@@ -73,7 +84,7 @@
         >Find<input
           type="search"
           bind:value={wanted.words}
-          placeholder="title, composer, key, learner"
+          placeholder="title, composer, key, chord, learner"
           autocomplete="off"
         /></label
       >

@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import type { ImportWarning } from '../score/import-warning';
-import { keyLabel } from '../pitch/key';
+import { chordName } from '../pitch/chord';
+import { keyLabel, type Key } from '../pitch/key';
 import { midiOf, pitchName } from '../pitch/pitch';
 import { PART_USES, type Score } from '../score/model';
 import { suggestUses } from '../score/roles';
 import { isPickup, timeLabel } from '../score/time';
+import { nameChords } from './chords';
 import { findKey } from './find-key';
 
 /** A staff of the file, for choosing what it is for. */
@@ -49,6 +51,8 @@ export const summarySchema = z.object({
   staves: z.array(staffSummarySchema).readonly(),
   hasLeftHand: z.boolean(),
   chordSymbols: z.int(),
+  /** Names of the chords that come in it, each once, in the order in which they come first. */
+  chords: z.array(z.string()).readonly(),
   warnings: warningsSchema,
 });
 
@@ -56,12 +60,13 @@ export type ScoreSummary = Readonly<z.infer<typeof summarySchema>>;
 
 export function summarise(score: Score, warnings: readonly ImportWarning[], format: string): ScoreSummary {
   const times = [...new Set(score.measures.map((measure) => timeLabel(measure.time)))];
+  const { key } = findKey(score);
   return {
     title: score.title,
     composer: score.composer,
     rights: score.rights,
     format,
-    key: keyLabel(findKey(score).key),
+    key: keyLabel(key),
     time: times.slice(0, 3).join(', ') + (times.length > 3 ? ' …' : ''),
     hasPickup: isPickup(score.measures),
     measures: score.measures.length,
@@ -70,8 +75,20 @@ export function summarise(score: Score, warnings: readonly ImportWarning[], form
     staves: staffSummaries(score),
     hasLeftHand: score.parts.some((part) => part.staves >= 2),
     chordSymbols: score.chords.length,
+    chords: chordsIn(score, key),
     warnings,
   };
+}
+
+/** Naming chords from the notes takes its time; a piece longer than this is not looked for by its chords. */
+const MOST_MEASURES = 400;
+
+function chordsIn(score: Score, key: Key): readonly string[] {
+  const symbols =
+    score.chords.length > 0 || score.measures.length > MOST_MEASURES
+      ? score.chords
+      : nameChords(score, key).map(({ symbol }) => symbol);
+  return [...new Set(symbols.flatMap(({ chord }) => (chord.kind === 'chord' ? [chordName(chord)] : [])))];
 }
 
 function staffSummaries(score: Score): readonly StaffSummary[] {

@@ -165,5 +165,8 @@ function againstIt(candidate: Candidate, chosen: Candidate, extra: number | null
   const weight = ({ leftBase, rightBase }: Candidate) => measureLoad(rightBase, leftBase);
   const change =
     rank(candidate) < rank(chosen) ? 'plainer' : rank(candidate) > rank(chosen) ? 'richer' : 'as rich';
-  return `${change}, load about ${weight(candidate)}`;
+  // By itself, so that it is compared and not set beside the measure's load, which has the pedal and the way there in it.
+  const more = weight(candidate) - weight(chosen);
+  if (more === 0) return `${change}, as heavy`;
+  return `${change}, ${Math.abs(more)} of load ${more > 0 ? 'heavier' : 'lighter'}`;
 }

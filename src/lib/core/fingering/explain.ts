@@ -150,13 +150,13 @@ function nearestFingers(
     .slice(0, MOST_OTHERS);
 }
 
-/** The rule that speaks most against a way. */
+/** The rule that speaks most against a way; empty where none does. */
 function becauseOf(chosen: readonly Term[], other: readonly Term[]): string {
   const before = new Map(chosen.map(({ label, points }) => [label, points]));
   const worse = other
     .map(({ label, points }) => ({ label, more: points - (before.get(label) ?? 0) }))
     .sort((a, b) => b.more - a.more)[0];
-  return worse && worse.more > 0 ? worse.label : 'nothing much speaks against it';
+  return worse && worse.more > 0 ? worse.label : '';
 }
 
 const PHRASE_STYLES: readonly FingeringStyle[] = ['smooth', 'position', 'strong', 'same-figure'];

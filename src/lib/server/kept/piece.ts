@@ -15,9 +15,13 @@ export const KEPT_WARNINGS = defineKept<readonly ImportWarning[]>({
 
 export const KEPT_SUMMARY = defineKept<ScoreSummary>({
   subject: 'summary of this piece',
-  version: 1,
+  version: 2,
   schema: summarySchema,
-  waysUp: [(old) => old],
+  waysUp: [
+    (old) => old,
+    // Which chords come in it was not told; it is when the piece is next corrected.
+    (old) => ({ ...z.looseObject({}).parse(old), chords: [] }),
+  ],
 });
 
 export const KEPT_SCORE_STEP = defineKept<ScoreStep>({

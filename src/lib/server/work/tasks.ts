@@ -17,6 +17,7 @@ import { writeScore, type ExportFormat } from '../../core/formats/write-score';
 import { freezeEdition, type Edition } from '../../core/handout/edition';
 import { arrangementMusicXml } from '../../core/handout/export';
 import { fingerprintOf } from '../../core/handout/fingerprint';
+import { tastesOf, type Taste } from '../../core/playback/taste';
 import type { Printed } from '../../core/sheets/page';
 import { printSheets } from '../../core/sheets/print-sheets';
 import type { SheetTask } from '../../core/sheets/task';
@@ -31,7 +32,12 @@ import type { PartUse, Score } from '../../core/score/model';
 // touches neither the database nor the files.
 
 export type ReadFileOutcome =
-  | { readonly ok: true; readonly score: Score; readonly summary: ScoreSummary }
+  | {
+      readonly ok: true;
+      readonly score: Score;
+      readonly summary: ScoreSummary;
+      readonly tastes: readonly Taste[];
+    }
   | { readonly ok: false; readonly error: FileError };
 
 /** What a teacher says of a file in place of what it says itself. */
@@ -66,7 +72,8 @@ export function read({ bytes, name, own = {} }: ScoreFile): ReadFileOutcome {
       return uses?.length === part.staves ? { ...part, uses } : part;
     }),
   };
-  return { ok: true, score, summary: summarise(score, warnings, formatOf(bytes, name).label) };
+  const summary = summarise(score, warnings, formatOf(bytes, name).label);
+  return { ok: true, score, summary, tastes: tastesOf(score) };
 }
 
 /** Says anew what is in a score that was corrected. */

@@ -36,6 +36,8 @@ export class BenchSession {
   readonly counts = new CountEdits(this);
   readonly sections = new BenchSections(this);
   readonly offers = new Offers(this);
+  /** The room in which the music scrolls: where the keyboard is when nothing else has it. */
+  music: HTMLElement | null = null;
   /** Grows with every line that is drawn, so that marks on notes are put on new ink, too. */
   inkCount = $state(0);
   readonly #facts = new Steady<MeasureFacts>();
@@ -102,6 +104,12 @@ export class BenchSession {
     else if (this.voicing.at !== null) this.voicing.close();
     else if (this.reasons.whyAt !== null) this.reasons.whyAt = null;
     else this.selection.clear();
+  }
+
+  /** Gives the keyboard back to the music when what had it, `from`, is closed; where it has gone on elsewhere it stays. */
+  backToMusic(from: HTMLElement): void {
+    const at = document.activeElement;
+    if (at === null || at === document.body || from.contains(at)) this.music?.focus({ preventScroll: true });
   }
 
   dispose(): void {

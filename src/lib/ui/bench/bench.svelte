@@ -51,7 +51,6 @@
   let isHandingOut = $state(false);
   let isShowingKeys = $state(false);
   let compared = $state('');
-  let scroller: HTMLDivElement;
   let bar: ReturnType<typeof PlayerBar> | undefined = $state();
 
   const pageWidth = $derived(widthPx > 0 ? pageWidthFor('bench', widthPx) : firstPageWidth(lines));
@@ -109,7 +108,7 @@
 
   async function bringIntoView(id: string) {
     await tick();
-    scroller.querySelector(`[id="${id}"]`)?.scrollIntoView({ block: 'nearest' });
+    bench.music?.querySelector(`[id="${id}"]`)?.scrollIntoView({ block: 'nearest' });
   }
 
   const numberOf = (measure: number) => bench.facts[measure]?.number ?? String(measure + 1);
@@ -117,7 +116,7 @@
   function go(from: number, to: number) {
     bench.selection.selectRange(from, to);
     const system = bench.work.systems.find(({ range }) => from >= range.from && from <= range.to);
-    scroller.querySelector(`[data-system="${system?.range.from}"]`)?.scrollIntoView({ block: 'start' });
+    bench.music?.querySelector(`[data-system="${system?.range.from}"]`)?.scrollIntoView({ block: 'start' });
   }
 
   function stopComparing() {
@@ -211,7 +210,7 @@
     <!-- A region that scrolls must be reachable by keyboard. -->
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <div
-      bind:this={scroller}
+      bind:this={bench.music}
       class="paper-stays min-w-0 grow overflow-y-auto bg-paper"
       role="region"
       aria-label="The music"

@@ -22,8 +22,12 @@
   const isOwn = $derived(bench.counts.pinAt(place) !== null);
   let text = $state('');
   let input: HTMLInputElement;
+  let form: HTMLFormElement;
 
-  onMount(() => input.focus());
+  onMount(() => {
+    input.focus();
+    return () => bench.backToMusic(form);
+  });
 
   function write(event: SubmitEvent) {
     event.preventDefault();
@@ -34,7 +38,7 @@
 </script>
 
 <p class="min-w-24 font-semibold">Count in measure {number}</p>
-<form class="tools" onsubmit={write}>
+<form bind:this={form} class="tools" onsubmit={write}>
   <label
     >Say <input
       bind:this={input}

@@ -60,7 +60,7 @@
         What you hand out stays as it is now. If you change the arrangement later, that becomes a new edition
         and this one keeps what the learner has practised.
       </p>
-      <div class="flex justify-end gap-2">
+      <div class="dialog-foot">
         <button class="button" type="button" onclick={() => (open = false)}>Cancel</button>
         <button class="button button-main" disabled={!isSaved || (sections.length > 0 && given.length === 0)}
           >{isSaved ? 'Hand out' : 'Saving first …'}</button

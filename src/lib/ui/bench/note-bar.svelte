@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { howGood } from '$lib/core/fingering/how-good';
   import { measureNumber } from '$lib/core/score/by-measure';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
@@ -13,6 +14,10 @@
   const bench = useBench();
   const { notes } = bench;
   const pinned = $derived(bench.work.pinnedFingers.get(note.id) ?? null);
+  /** It rests where the note has gone to the other hand since. */
+  const isResting = $derived(
+    bench.work.arrangement?.restingPins.some((pin) => pin.kind === 'finger' && pin.note === note.id) ?? false,
+  );
   const number = $derived(measureNumber(bench.work.arrangement?.score.measures, note.measure));
   const isCircled = $derived(bench.work.arrangement?.circled.includes(note.id) ?? false);
   const isDetached = $derived(note.articulations.includes('staccato'));
@@ -30,14 +35,17 @@
 <div class="tools" role="group" aria-label="Finger">
   <span>Finger</span>
   {#each [1, 2, 3, 4, 5] as finger (finger)}
-    <Tool isOn={pinned === finger} onpress={() => notes.finger(finger)}>{finger}</Tool>
+    <Tool isOn={pinned === finger && !isResting} onpress={() => notes.finger(finger)}>{finger}</Tool>
   {/each}
   <Tool disabled={pinned === null} onpress={() => notes.unpinFinger()}>Unpin</Tool>
+  {#if isResting}
+    <span>{pinned} rests: it was pinned for the other hand</span>
+  {/if}
   {#if bench.reasons.fingers.why}
     <span
-      >{pinned === null ? `${bench.reasons.fingers.why.finger} worked out` : 'pinned'}{bench.reasons.fingers
-        .why.others.length > 0
-        ? `; next best ${bench.reasons.fingers.why.others.map(({ finger, extra }) => `${finger} (+${extra})`).join(', ')}`
+      >{pinned === null || isResting ? `${bench.reasons.fingers.why.finger} worked out` : 'pinned'}{bench
+        .reasons.fingers.why.others.length > 0
+        ? `; or ${bench.reasons.fingers.why.others.map(({ finger, extra }) => `${finger}, ${howGood(extra)}`).join('; ')}`
         : ''}</span
     >
     <Tool hint="Enter" onpress={() => void bench.reasons.show(note.measure)}>Why</Tool>

@@ -16,6 +16,7 @@
       !sections.some((section) => section.from === selectedStart),
   );
   let editing = $state<string | null>(null);
+  let rail: HTMLElement;
 
   const numbers = (section: Section) => {
     const [from, to] = [measureNumber(measures, section.from), measureNumber(measures, section.to)];
@@ -42,10 +43,20 @@
   function finish(section: Section, value: string) {
     bench.sections.rename(section.id, value);
     editing = null;
+    bench.backToMusic(rail);
+  }
+
+  function join(section: Section) {
+    bench.sections.joinWithPrevious(section.id);
+    bench.backToMusic(rail);
   }
 </script>
 
-<nav aria-label="Sections" class="flex h-full w-40 shrink-0 flex-col border-r border-line bg-paper">
+<nav
+  bind:this={rail}
+  aria-label="Sections"
+  class="flex h-full w-40 shrink-0 flex-col border-r border-line bg-paper"
+>
   <h2 class="px-3 pt-3 pb-1 text-sm text-quiet">Sections</h2>
   <ol class="grow overflow-auto">
     {#each sections as section (section.id)}
@@ -61,7 +72,10 @@
             onblur={(event) => finish(section, event.currentTarget.value)}
             onkeydown={(event) => {
               if (event.key === 'Enter') finish(section, event.currentTarget.value);
-              if (event.key === 'Escape') editing = null;
+              if (event.key === 'Escape') {
+                editing = null;
+                bench.backToMusic(rail);
+              }
               event.stopPropagation();
             }}
           />
@@ -99,9 +113,8 @@
                 onclick={() => bench.measures.paintSetting(sourcesOf(section), null)}>As the piece</button
               >{/if}
             <button class="underline" onclick={() => (editing = section.id)}>Rename</button>
-            {#if section !== sections[0]}<button
-                class="underline"
-                onclick={() => bench.sections.joinWithPrevious(section.id)}>Join to the one before</button
+            {#if section !== sections[0]}<button class="underline" onclick={() => join(section)}
+                >Join to the one before</button
               >{/if}
           </div>
         {/if}

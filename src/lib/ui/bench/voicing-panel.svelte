@@ -43,6 +43,8 @@
     });
   });
 
+  $effect(() => () => bench.backToMusic(host));
+
   const KEYS: Readonly<Record<string, () => void>> = {
     ArrowRight: () => edits.turn(1),
     ArrowLeft: () => edits.turn(-1),

@@ -1,6 +1,8 @@
 <script lang="ts">
+  import { howGood, whatSpeaksAgainst } from '$lib/core/fingering/how-good';
   import { fingerPin } from '$lib/core/document/pins/finger';
 
+  import { pitchLabel } from '$lib/core/pitch/pitch';
   import { measureNumber } from '$lib/core/score/by-measure';
   import Eye from '@lucide/svelte/icons/eye';
   import Volume2 from '@lucide/svelte/icons/volume-2';
@@ -34,6 +36,7 @@
       ? bench.reasons.fingers.why
       : null,
   );
+  const asked = $derived(bench.selection.note ? pitchLabel(bench.selection.note.pitch) : '');
   const measureOf = (note: string) =>
     bench.work.arrangement?.score.notes.find(({ id }) => id === note)?.measure ?? measure;
 
@@ -54,7 +57,7 @@
       key: `finger${finger}`,
       group: 'finger',
       label: `${finger} instead`,
-      against: `+${extra}: ${because}`,
+      against: whatSpeaksAgainst(extra, because),
       put: [fingerPin(fingering!.note, finger)],
       measures: [measure],
       take: () => bench.notes.finger(finger),
@@ -65,7 +68,7 @@
         key: `phrase${text}`,
         group: 'phrase',
         label: text,
-        against: `${label}, +${extra}`,
+        against: `${label}, ${howGood(extra)}`,
         put,
         measures: changes.map(({ note }) => measureOf(note)),
         take: () => bench.work.pin({ put, remove: [] }),
@@ -88,8 +91,15 @@
     void tick().then(() => {
       host.focus({ preventScroll: true });
       host.scrollIntoView({ block: 'nearest' });
+      // What is explained stays in view, too: long reasons would push their line of music out at the top.
+      const line = host.closest('.bench-system');
+      const room = bench.music;
+      if (line && room && line.getBoundingClientRect().top < room.getBoundingClientRect().top)
+        line.scrollIntoView({ block: 'start' });
     });
   });
+
+  $effect(() => () => bench.backToMusic(host));
 
   function takeByLetter(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -146,21 +156,9 @@
   <div class="flex items-start gap-4">
     <div class="grid grow gap-x-8 gap-y-2 md:grid-cols-2">
       <div>
-        {#each snags as snag (snag.id)}
-          <SnagNote {snag}
-            ><ul>
-              {#each offers.filter((each) => each.group === snag.id) as offer (offer.key)}{@render choice(
-                  offer,
-                )}{/each}
-            </ul></SnagNote
-          >
-        {/each}
-        {#each differences as { sentence } (sentence)}<p>
-            Since {bench.reasons.comparedWith}: {sentence}
-          </p>{/each}
         {#if fingering}
           <p class="font-semibold">
-            Finger {fingering.finger}{fingering.then === null ? '' : `–${fingering.then}`}
+            Finger {fingering.finger}{fingering.then === null ? '' : `–${fingering.then}`} on {asked}
           </p>
           <p>{fingering.sentence}</p>
           {#if fingering.others.length > 0}
@@ -191,6 +189,18 @@
             </table>
           {/if}
         {/if}
+        {#each snags as snag (snag.id)}
+          <SnagNote {snag}
+            ><ul>
+              {#each offers.filter((each) => each.group === snag.id) as offer (offer.key)}{@render choice(
+                  offer,
+                )}{/each}
+            </ul></SnagNote
+          >
+        {/each}
+        {#each differences as { sentence } (sentence)}<p>
+            Since {bench.reasons.comparedWith}: {sentence}
+          </p>{/each}
         {#if why}
           {#each why.sentences as sentence (sentence)}<p>{sentence}</p>{/each}
           {#if pedal}<p>Pedal: {PEDAL_POLICIES[pedal.policy].label}. {pedal.sentence}</p>{/if}

@@ -1,8 +1,12 @@
 <script lang="ts">
   import FileUp from '@lucide/svelte/icons/file-up';
-  import { onMount } from 'svelte';
+  import Play from '@lucide/svelte/icons/play';
+  import Square from '@lucide/svelte/icons/square';
+  import { onDestroy, onMount } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
+  import type { Timeline } from '$lib/core/playback/timeline';
   import type { PartUse } from '$lib/core/score/model';
+  import { Player } from '../playback/player.svelte';
   import SheetDialog from '../parts/sheet-dialog.svelte';
   import { SCORE_EXTENSIONS } from '$lib/core/formats/read-score';
   import BatchList from './batch-list.svelte';
@@ -24,6 +28,24 @@
     { value: 'left-out', label: 'leave out' },
   ];
   let uses = $state<PartUse[][]>([]);
+  const player = new Player();
+  let heard = $state<string | null>(null);
+  const tasteOf = ({ part, staff }: { readonly part: number; readonly staff: number }) =>
+    summary?.tastes.find((each) => each.part === part && each.staff === staff)?.timeline;
+
+  /** A staff is heard alone; pressed again it is silent. */
+  function hear(name: string, timeline: Timeline) {
+    if (player.isPlaying && heard === name) {
+      player.stop();
+      return;
+    }
+    heard = name;
+    void player.play(() => Promise.resolve(timeline), false);
+  }
+  $effect(() => {
+    if (!isOpen) player.stop();
+  });
+  onDestroy(() => player.stop());
   let abort: AbortController | null = null;
   let picker: HTMLInputElement;
   let folder: HTMLInputElement;
@@ -196,6 +218,16 @@
                   : ''}</span
               ></span
             >
+            {#if tasteOf(staff)}
+              {@const sounds = player.isPlaying && heard === staff.name}
+              <button
+                type="button"
+                class="icon-button"
+                aria-label={sounds ? `Stop ${staff.name}` : `Hear ${staff.name}`}
+                onclick={() => hear(staff.name, tasteOf(staff)!)}
+                >{#if sounds}<Square size={15} />{:else}<Play size={15} />{/if}</button
+              >
+            {/if}
             <Choose
               look="alone"
               label={staff.name}
@@ -252,7 +284,7 @@
         Arranging, copying or performing someone's music may need permission: the law where you are and the
         rights holder decide.
       </p>
-      <div class="flex justify-end gap-2">
+      <div class="dialog-foot">
         <button type="button" class="button" onclick={() => (isOpen = false)}>Do not keep it</button>
         <button class="button button-main" disabled={isReading}>Keep this piece</button>
       </div>

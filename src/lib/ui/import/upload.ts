@@ -19,8 +19,29 @@ const refusal = z.object({
     .optional(),
 });
 
-/** What is in a file, and the piece that was made from the very same file, if there is one. */
+const sound = z.object({
+  at: z.number(),
+  lasts: z.number(),
+  key: z.number(),
+  loudness: z.number(),
+  noteIds: z.array(z.string()),
+});
+
+/** What is in a file, how each of its staves begins, and the piece that was made from the very same file, if there is one. */
 export const READ_PIECE = summarySchema.extend({
+  tastes: z.array(
+    z.object({
+      part: z.number(),
+      staff: z.number(),
+      timeline: z.object({
+        sounds: z.array(sound),
+        clicks: z.tuple([]),
+        measures: z.tuple([]),
+        seconds: z.number(),
+        loopAt: z.number(),
+      }),
+    }),
+  ),
   there: z.object({ id: z.string(), title: z.string() }).nullable(),
 });
 export type ReadPiece = z.infer<typeof READ_PIECE>;

@@ -118,7 +118,7 @@
       /></label
     >
     {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
-    <div class="flex justify-end gap-2">
+    <div class="dialog-foot">
       <button type="button" class="button" onclick={() => (isRenaming = false)}>Cancel</button>
       <button class="button button-main">Rename</button>
     </div>

@@ -239,7 +239,7 @@
         Stamped already. A correction is written as a new entry; the log keeps both.
       </p>{/if}
     {#if problem}<p class="fault" role="alert">{problem}</p>{/if}
-    <div class="flex justify-end gap-2">
+    <div class="dialog-foot">
       {#if open?.standing && together.length < 2}<button
           type="button"
           class="button"

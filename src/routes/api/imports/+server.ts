@@ -47,7 +47,7 @@ export const POST: RequestHandler = async ({ request, cookies }) => {
   if (!read.ok)
     return json(read.error, { status: isWorkFailure(read.error.code) ? WORK_STATUS[read.error.code] : 422 });
   const there = pieceOfFile(bytes);
-  if (form.get('keep') !== 'yes') return json({ ...read.summary, there });
+  if (form.get('keep') !== 'yes') return json({ ...read.summary, tastes: read.tastes, there });
   // Asked twice it is one piece; a second one from the same file is made only where that is wanted.
   if (there && form.get('again') !== 'yes') return json({ id: there.id, isThere: true });
   const id = keepPiece(bytes, file.name, read, Date.now());
