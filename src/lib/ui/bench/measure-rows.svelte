@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { HandName } from '$lib/core/hands/hand';
   import type { MeasureBox, SystemPlan } from '$lib/core/engrave/line';
   import { useBench } from './bench-session.svelte';
   import PedalRow from './pedal-row.svelte';
@@ -17,8 +18,9 @@
   let rows = $state<HTMLElement | null>(null);
 
   const percent = (value: number) => `${(100 * value) / width}%`;
-  interface Cell {
-    readonly box: MeasureBox;
+  interface Words {
+    readonly measure: number;
+    readonly left: number;
     readonly text: string;
     /** Where the next cell of the row has something to say: until there the words may run on. */
     readonly right: number;
@@ -32,18 +34,19 @@
   };
   const HANDS = ['right', 'left'] as const;
 
-  /** What a row says of a measure: where a line begins, where it changes, and where it was painted; between, it goes on. */
-  function wordsOf(measure: number, row: Row): string {
-    const facts = bench.facts[measure];
+  /** What a hand's row says of a measure: where a line begins, where it changes, and where it was painted; between, it goes on. */
+  function textureWords(measure: number, hand: HandName): string {
+    const facts = bench.facts[measure]?.[hand];
     if (!facts) return '';
-    const isFirst = measure === plan.range.from;
-    if (row === 'hands')
-      return HANDS.filter((hand) => facts[hand].position && (isFirst || facts[hand].isMoved))
-        .map((hand) => `${hand} ${facts[hand].position}`)
-        .join(' · ');
-    const { texture, isNew, isPainted } = facts[row];
-    if (isFirst) return `${row} hand: ${texture}`;
-    return isNew || isPainted ? texture : '';
+    if (measure === plan.range.from) return `${hand} hand: ${facts.texture}`;
+    return facts.isNew || facts.isPainted ? facts.texture : '';
+  }
+
+  /** Where a hand lies, said where a line begins and where it moves. */
+  function placeWords(measure: number, hand: HandName): string {
+    const facts = bench.facts[measure]?.[hand];
+    const isSaid = facts?.position && (measure === plan.range.from || facts.isMoved);
+    return isSaid ? `${hand} ${facts.position}` : '';
   }
 
   /** All that there is to say of a measure, though the row says it only where it is new. */
@@ -56,20 +59,33 @@
       .join(', ');
   }
 
-  function cellsOf(row: Row): readonly Cell[] {
-    const texts = boxes.map(({ index }) => wordsOf(index, row));
-    return boxes.map((box, at) => {
-      const next = texts.findIndex((text, index) => index > at && text !== '');
-      return { box, text: texts[at]!, right: boxes[next]?.left ?? boxes.at(-1)!.right };
+  function inPlace(wordsOf: (measure: number) => string): readonly Words[] {
+    const texts = boxes.map(({ index }) => wordsOf(index));
+    return boxes.flatMap(({ index: measure, left }, at) => {
+      const text = texts[at]!;
+      const next = texts.findIndex((each, index) => index > at && each !== '');
+      return text === '' ? [] : [{ measure, left, text, right: boxes[next]?.left ?? boxes.at(-1)!.right }];
     });
   }
+
+  /** The lines of words in a row; the hands have one each, so that neither cuts the other off. */
+  const linesOf = (row: Row): readonly (readonly Words[])[] =>
+    row === 'hands'
+      ? HANDS.map((hand) => inPlace((measure) => placeWords(measure, hand)))
+      : [inPlace((measure) => textureWords(measure, row))];
 
   const isPainted = (measure: number, row: Row) => row !== 'hands' && bench.facts[measure]?.[row].isPainted;
 </script>
 
 {#snippet line(row: Row)}
-  <div class="relative h-[1.3rem] border-b border-line/60" role="group" aria-label={LABELS[row]}>
-    {#each cellsOf(row) as { box, text, right } (box.index)}
+  {@const lines = linesOf(row)}
+  <div
+    class="relative border-b border-line/60"
+    style:height="{0.2 + 1.1 * lines.length}rem"
+    role="group"
+    aria-label={LABELS[row]}
+  >
+    {#each boxes as box (box.index)}
       <button
         tabindex="-1"
         data-measure={box.index}
@@ -80,14 +96,19 @@
         data-hint={hintOf(box.index, row) || undefined}
         aria-label="Measure {bench.facts[box.index]?.number}, {hintOf(box.index, row)}"
       ></button>
-      <span
-        aria-hidden="true"
-        class="pointer-events-none absolute inset-y-0 flex items-center px-1.5 {isPainted(box.index, row)
-          ? 'font-bold text-ink'
-          : 'text-quiet'}"
-        style:left={percent(box.left)}
-        style:width={percent(right - box.left)}><span class="truncate">{text}</span></span
-      >
+    {/each}
+    {#each lines as words, order (order)}
+      {#each words as { measure, left, right, text } (measure)}
+        <span
+          aria-hidden="true"
+          class="pointer-events-none absolute flex h-[1.1rem] items-center px-1.5 {isPainted(measure, row)
+            ? 'font-bold text-ink'
+            : 'text-quiet'}"
+          style:top="{0.1 + 1.1 * order}rem"
+          style:left={percent(left)}
+          style:width={percent(right - left)}><span class="truncate">{text}</span></span
+        >
+      {/each}
     {/each}
   </div>
 {/snippet}

@@ -9,6 +9,7 @@ import {
   type RightTexture,
   type Stack,
 } from '$lib/core/document/choices/textures.data';
+import { texturePicture } from '$lib/core/voicing/texture-picture';
 import type { Rung } from '$lib/core/limits/registry';
 
 /** Semitones from the lowest note of a stack to its highest, over a major triad; stacks that any hand reaches have none. */
@@ -48,5 +49,6 @@ const overRung = (texture: string, rank: number, most: number) =>
 
 function choice<T extends LeftTexture | RightTexture>(value: T, notes: readonly string[]) {
   const note = notes.filter((each) => each !== '').join(', ');
-  return { value, label: textureLabel(value), ...(note ? { note } : {}) };
+  const picture = texturePicture(value);
+  return { value, label: textureLabel(value), ...(note ? { note } : {}), ...(picture ? { picture } : {}) };
 }

@@ -40,19 +40,8 @@
   const measureOf = (note: string) =>
     bench.work.arrangement?.score.notes.find(({ id }) => id === note)?.measure ?? measure;
 
-  /** Everything that can be taken here, each with a letter of its own. */
+  /** Everything that can be taken here, in the order in which it stands, each with a letter of its own. */
   const offers = $derived([
-    ...snags.flatMap((snag) =>
-      snag.remedies.map((remedy) => ({
-        key: `${snag.id}/${remedy.label}`,
-        group: snag.id,
-        label: remedy.label,
-        against: '',
-        put: remedy.put,
-        measures: [measure],
-        take: () => bench.offers.takeRemedy(remedy),
-      })),
-    ),
     ...(fingering?.others ?? []).map(({ finger, extra, because }) => ({
       key: `finger${finger}`,
       group: 'finger',
@@ -74,6 +63,17 @@
         take: () => bench.work.pin({ put, remove: [] }),
       };
     }),
+    ...snags.flatMap((snag) =>
+      snag.remedies.map((remedy) => ({
+        key: `${snag.id}/${remedy.label}`,
+        group: snag.id,
+        label: remedy.label,
+        against: '',
+        put: remedy.put,
+        measures: [measure],
+        take: () => bench.offers.takeRemedy(remedy),
+      })),
+    ),
     ...(why?.alternatives ?? []).map((alternative) => ({
       key: alternative.label,
       group: 'why',

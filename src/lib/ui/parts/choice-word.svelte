@@ -2,12 +2,14 @@
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import Check from '@lucide/svelte/icons/check';
   import { Select } from 'bits-ui';
+  import type { Choice } from './choices-of';
+  import TexturePicture from './texture-picture.svelte';
 
   interface Props {
     /** What is being chosen, for those who hear the page. */
     name: string;
     value: Value;
-    choices: readonly { readonly value: Value; readonly label: string; readonly note?: string }[];
+    choices: readonly Choice<Value>[];
     onchoose: (value: Value) => void;
     /** What stands before it in the sentence, and the sign that follows at once. */
     before?: string;
@@ -51,6 +53,9 @@
             >
             <span>{choice.label}</span>
             {#if choice.note}<span class="ml-auto pl-4 text-sm text-quiet">{choice.note}</span>{/if}
+            {#if choice.picture}<span class="{choice.note ? '' : 'ml-auto'} pl-4"
+                ><TexturePicture notes={choice.picture} /></span
+              >{/if}
           {/snippet}
         </Select.Item>
       {/each}

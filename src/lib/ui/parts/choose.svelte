@@ -2,12 +2,14 @@
   import Check from '@lucide/svelte/icons/check';
   import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import { Select } from 'bits-ui';
+  import type { Choice } from './choices-of';
+  import TexturePicture from './texture-picture.svelte';
 
   interface Props {
     /** What is being chosen: it stands above the field, or before it, and is read with what is chosen. */
     label: string;
     value: Value;
-    choices: readonly { readonly value: Value; readonly label: string; readonly note?: string }[];
+    choices: readonly Choice<Value>[];
     onchoose?: (value: Value) => void;
     /** In a form: the name under which the choice is sent. */
     name?: string;
@@ -73,6 +75,9 @@
                 >
                 <span>{choice.label}</span>
                 {#if choice.note}<span class="ml-auto pl-4 text-sm text-quiet">{choice.note}</span>{/if}
+                {#if choice.picture}<span class="{choice.note ? '' : 'ml-auto'} pl-4"
+                    ><TexturePicture notes={choice.picture} /></span
+                  >{/if}
               {/snippet}
             </Select.Item>
           {/each}
