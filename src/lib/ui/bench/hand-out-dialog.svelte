@@ -28,7 +28,7 @@
 
 <SheetDialog bind:open title="Hand out">
   {#if learners.length === 0}
-    <p>There are no learners yet. <a href="/learners">Add a learner</a> first, then hand this out.</p>
+    <p>There are no learners yet. <a href="/learners#add">Add a learner</a> first, then hand this out.</p>
   {:else}
     <form method="POST" action="?/handOut" class="grid gap-4">
       <Choose
