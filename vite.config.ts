@@ -3,6 +3,8 @@ import tailwindcss from '@tailwindcss/vite';
 import { sveltekit } from '@sveltejs/kit/vite';
 import { defineConfig } from 'vitest/config';
 
+const CORE_TESTS = 'src/lib/core/**/*.test.ts';
+
 export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
   resolve: {
@@ -19,13 +21,27 @@ export default defineConfig({
     cssTarget: ['chrome123', 'firefox120', 'safari17.5'],
   },
   test: {
-    include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
     environment: 'node',
-    globalSetup: 'src/lib/testing/build-tasks.ts',
     // A core is left free as it comes; nothing else runs meanwhile.
     maxWorkers: '100%',
     // Properties run hundreds of cases; on a busy machine that takes its time.
     testTimeout: 120_000,
     hookTimeout: 60_000,
+    projects: [
+      {
+        extends: true,
+        // The core is pure, so that its files can share what they load: that was half of their time.
+        test: { name: 'core', include: [CORE_TESTS], isolate: false },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'around it',
+          include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
+          exclude: [CORE_TESTS],
+          globalSetup: 'src/lib/testing/build-tasks.ts',
+        },
+      },
+    ],
   },
 });
