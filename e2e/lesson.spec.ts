@@ -182,7 +182,7 @@ test('a goal turns late, and what would help is worked out; entries come in as C
   expect(calendar).toContain('Harbour concert');
 });
 
-test('a weekly lesson stands on Today, and falls out for a day', async ({ page }) => {
+test('a weekly lesson stands on Today, and is cancelled for a day', async ({ page }) => {
   await addLearner(page, 'Ola');
   await page.goto('/');
   await expect(page.getByText('No lessons today.')).toBeVisible();
@@ -200,7 +200,7 @@ test('a weekly lesson stands on Today, and falls out for a day', async ({ page }
   await expect(page.getByText('15:45, Ola: moved to 17:20')).toBeVisible();
   await page.getByRole('button', { name: 'As every week' }).click();
   await expect(page.getByText('15:45', { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Falls out today' }).click();
+  await page.getByRole('button', { name: 'Cancel today’s lesson' }).click();
   await expect(page.getByText('No lessons today.')).toBeVisible();
 });
 

@@ -10,7 +10,7 @@ describe('widths of page', () => {
   });
 
   it('keep notes within an eighth of their size in any room between the narrowest and the widest', () => {
-    for (let roomPx = 350; roomPx <= 1650; roomPx += 10) {
+    for (let roomPx = 350; roomPx <= 2550; roomPx += 10) {
       const width = pageWidthFor('bench', roomPx);
       const scale = width / (roomPx * 2.05);
       expect(isPageWidth(width)).toBe(true);
@@ -20,7 +20,13 @@ describe('widths of page', () => {
 
   it('are the narrowest and the widest beyond', () => {
     expect(pageWidthFor('piece', 0)).toBe(700);
-    expect(pageWidthFor('piece', 9_000)).toBe(3_400);
+    expect(pageWidthFor('piece', 9_000)).toBe(5_300);
+  });
+
+  it('hold more measures a line on a screen wider than a desk', () => {
+    const { recipe } = newDocument({ hasTune: true });
+    expect(benchLayout(recipe, optionsFor(pageWidthFor('bench', 1_090))).mostMeasures).toBe(5);
+    expect(benchLayout(recipe, optionsFor(pageWidthFor('bench', 2_370))).mostMeasures).toBe(8);
   });
 
   it('leave the line its room without margins, in tenths of a staff space', () => {

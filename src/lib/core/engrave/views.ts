@@ -6,7 +6,7 @@ import type { Markings } from './source';
 /** Half a staff space in view-box units, everywhere but in print for young readers. */
 const UNIT = 9;
 /** Lines are laid out for one of these widths, in view-box units, and scaled to the page: so server and page make the same ones. */
-const PAGE_WIDTHS = [700, 880, 1100, 1380, 1720, 2150, 2700, 3400] as const;
+const PAGE_WIDTHS = [700, 880, 1100, 1380, 1720, 2150, 2700, 3400, 4250, 5300] as const;
 /** How many units one pixel of the screen shows, about. */
 const UNITS_PER_PX = { bench: 2.05, piece: 2.15, stand: 1.7, 'stand-large': 1.2 } as const;
 
@@ -32,11 +32,16 @@ export function lineWidthOf({ pageWidth, unit }: EngraveOptions): number {
   return Math.round(((pageWidth - 56) / (unit * 2)) * 10);
 }
 
+/** A line of four or five measures is read best; on a screen wider than a desk they would stand far apart. */
+function mostMeasuresOf({ pageWidth }: EngraveOptions): number {
+  return pageWidth > 2_700 ? 8 : 5;
+}
+
 /** How the Bench lays out a document. */
 export function benchLayout(recipe: Recipe, options: EngraveOptions): LayoutRequest {
   return {
     lineWidth: lineWidthOf(options),
-    mostMeasures: 5,
+    mostMeasures: mostMeasuresOf(options),
     // On the screen a chord is what it is; paper says what sounds.
     markings: { ...markingsOf(recipe), arePlainChords: false },
   };
@@ -51,7 +56,7 @@ export function standLayout(options: EngraveOptions, markings: Markings): Layout
 export function pieceLayout(options: EngraveOptions): LayoutRequest {
   return {
     lineWidth: lineWidthOf(options),
-    mostMeasures: 5,
+    mostMeasures: mostMeasuresOf(options),
     markings: { fingers: true, counts: false, chordSymbols: true, lyrics: true, pedal: true },
   };
 }

@@ -108,8 +108,8 @@
             {#if lesson.movedFromDay !== null}
               <button class="link" name="do" value="restore">Back to {shortDay(lesson.movedFromDay)}</button>
             {/if}
-            <button class="link" name="do" value="cancel">Falls out today</button>
-            <button class="link" name="do" value="remove">No longer weekly</button>
+            <button class="link" name="do" value="cancel">Cancel today’s lesson</button>
+            <button class="link" name="do" value="remove">End the weekly lesson</button>
           </form>
         </div>
       </li>
@@ -121,7 +121,7 @@
       <input type="hidden" name="day" value={data.day} />
       <span
         >{clockOf(gone.minuteOfDay)}, {gone.names.join(', ')}: {gone.movedToDay === null
-          ? 'falls out today'
+          ? 'cancelled today'
           : `moved to ${gone.movedToDay === data.day ? '' : `${shortDay(gone.movedToDay)}, `}${clockOf(gone.movedToMinute!)}`}</span
       >
       <button class="link" name="do" value="restore">As every week</button>
