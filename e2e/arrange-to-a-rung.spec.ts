@@ -21,7 +21,7 @@ test('a range of measures is painted by brush and by keyboard, and all of it can
 }) => {
   await arrangeTune(page);
   await page.locator('[data-row="left"][data-measure="1"]').click();
-  await choose(page, 'Brush', 'held root');
+  await choose(page, 'Paint with', 'held root');
   await dragOverRow(page, 'left', 1, 3);
   await expect(notesIn(page, 2, 'L')).toHaveCount(1);
   await expect(notesIn(page, 4, 'L')).toHaveCount(3);

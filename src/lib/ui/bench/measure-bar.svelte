@@ -71,7 +71,7 @@
     />
     <Tool disabled={!has('texture')} onpress={() => bench.measures.paintTexture(null)}>As the piece</Tool>
     <Choose
-      label="Brush"
+      label="Paint with"
       value={bench.selection.brush ?? ''}
       choices={[{ value: '', label: 'off' }, ...lefts]}
       onchoose={(value: LeftTexture | '') => (bench.selection.brush = value === '' ? null : value)}
@@ -102,14 +102,27 @@
     >
   </div>
   <div class="tools" role="group" aria-label="Just these measures">
-    <Tool hint="−" onpress={() => bench.measures.ease(-1)}>Easier</Tool>
-    <Tool hint="+" onpress={() => bench.measures.ease(1)}>Richer</Tool>
-    <Tool isOn={has('keep')} hint="K" onpress={() => bench.measures.toggleKeep()}>Keep the tune</Tool>
-    <Tool isOn={has('settled')} hint="T" onpress={() => bench.notes.toggleSettled()}>Settle</Tool>
-    <Tool hint="V" isOn={bench.voicing.at !== null} onpress={() => void bench.voicing.toggle()}
-      >Voice the chords</Tool
+    <Tool hint="just these measures plainer, key −" onpress={() => bench.measures.ease(-1)}>Easier</Tool>
+    <Tool hint="just these measures richer, key +" onpress={() => bench.measures.ease(1)}>Richer</Tool>
+    <Tool
+      isOn={has('keep')}
+      hint="every note of the tune stays, whatever the rung says, key K"
+      onpress={() => bench.measures.toggleKeep()}>Keep the tune</Tool
     >
-    <Tool hint="Enter" onpress={() => void bench.reasons.toggle()}>Why</Tool>
+    <Tool
+      isOn={has('settled')}
+      hint="these measures stay as they are, whatever is chosen elsewhere, key T"
+      onpress={() => bench.notes.toggleSettled()}>Settle</Tool
+    >
+    <Tool
+      hint="choose the notes of the chords yourself, key V"
+      isOn={bench.voicing.at !== null}
+      onpress={() => void bench.voicing.toggle()}>Voice the chords</Tool
+    >
+    <Tool
+      hint="why it is so, and what else it could be, key Enter"
+      onpress={() => void bench.reasons.toggle()}>Why</Tool
+    >
     <Tool onpress={() => bench.measures.clearPins()}>Undo all pins here</Tool>
   </div>
   {#if sources.length === 1}

@@ -125,10 +125,11 @@
         tabindex="-1"
         data-measure={box.index}
         data-row="load"
-        class="absolute inset-y-0 flex items-center gap-1.5 overflow-hidden border-l border-line px-1.5 text-left whitespace-nowrap hover:bg-sea-wash"
+        class="@container absolute inset-y-0 flex items-center gap-1.5 overflow-hidden border-l border-line px-1.5 text-left whitespace-nowrap hover:bg-sea-wash"
         style:left={percent(box.left)}
         style:width={percent(box.right - box.left)}
-        data-hint={facts?.snags.join(' ') || `Load ${facts?.load}`}
+        data-hint={facts?.snags.join(' ') ||
+          `Load ${facts?.load} of 100: how much the measure asks of both hands`}
         ondblclick={() => void bench.reasons.show(box.index)}
       >
         {#if facts}
@@ -139,7 +140,7 @@
           <span class="text-quiet tabular-nums">{facts.load}</span>
           {#if facts.marks}<span class="truncate font-semibold">{facts.marks}</span>{/if}
           {#if facts.snags.length > 0}<span class="ml-auto font-bold text-rust"
-              >{facts.snags.length} to mend</span
+              >{facts.snags.length}<span class="sr-only @min-[8rem]:not-sr-only">&nbsp;to mend</span></span
             >{/if}
         {/if}
       </button>
