@@ -8,7 +8,7 @@ import config from '../playwright.config';
 import { percentiles } from './measure';
 import { pieceOfLength } from './scores';
 
-const EDITS = 30;
+const EDITS = 15;
 
 /** What is done to the selected note or measure, and its key; `prepare` comes before the clock starts. */
 const KINDS: Readonly<
