@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { setTasks, teach } from './ask';
-import { expect, expectAccessible, test, type StudioServer } from './studio';
+import { expect, expectAccessible, handOutTune, test, type StudioServer } from './studio';
 
 const SIZES = [
   { width: 320, height: 640 },
@@ -64,6 +64,18 @@ test('an empty studio says where to begin, and pieces are found again', async ({
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Begin here' })).toBeVisible();
   await expectAccessible(page);
+});
+
+test('a name that is one long word is broken, and no page grows by it', async ({ page }) => {
+  const name = 'Bartholomewquillonmarrowbyontheharbourfrontandbeyondthequay';
+  await handOutTune(page, name);
+  for (const path of ['/', '/pieces', '/learners', new URL(page.url()).pathname]) {
+    await page.goto(path);
+    for (const size of SIZES) {
+      await page.setViewportSize(size);
+      expect(await isTooWide(page), `${path} at ${size.width}`).toBe(false);
+    }
+  }
 });
 
 /** A page is walked so far; longer ones repeat themselves in rows. */

@@ -136,13 +136,13 @@
               {:else}
                 <td colspan="4" class="fault">{piece.summary.message}</td>
               {/if}
-              <td>
+              <td class="names">
                 {#each piece.arrangements as arrangement (arrangement.id)}<a
                     class="block"
                     href="/bench/{arrangement.id}">{arrangement.name}</a
                   >{:else}<span class="text-quiet">none yet</span>{/each}
               </td>
-              <td>{piece.learners.join(', ')}</td>
+              <td class="names">{piece.learners.join(', ')}</td>
               <td class="text-right"
                 ><RecordMenu
                   kind="piece"
