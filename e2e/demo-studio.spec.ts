@@ -13,6 +13,12 @@ test('an empty studio looks round the demo studio, and has its own back by one p
   await expect(leave).toBeVisible({ timeout: 200_000 });
   await expect(page.getByText('Slow Tide').first()).toBeVisible();
   await expectAccessible(page);
+  // A backup in place of the demo studio would be covered when the demo is left.
+  const answer = await page.request.post('/studio/backups?/restore', {
+    headers: { origin: new URL(page.url()).origin, 'x-sveltekit-action': 'true' },
+    form: { name: 'by-hand-none.db' },
+  });
+  expect(await answer.text()).toContain('Go back from the demo studio to your own first');
   await leave.click();
   await expect(page.getByRole('heading', { name: 'Begin here' })).toBeVisible();
   await page.getByRole('link', { name: 'Pieces', exact: true }).click();

@@ -175,6 +175,21 @@ const TASKS: Readonly<Record<string, Task>> = {
       await expect(page.getByRole('link', { name: 'Lantern on the Quay' })).toBeVisible();
     },
   },
+  'find a piece by the rung of its arrangement': {
+    most: 2,
+    given: async (page) => {
+      await arrangeTune(page);
+      await page.goto('/pieces');
+    },
+    done: async (page, act) => {
+      const piece = page.getByRole('link', { name: 'Lantern on the Quay' });
+      await act.choose(/^Rung: /, /^3 · /);
+      await expect(piece).toBeVisible();
+      await page.getByLabel(/^Rung: /).click();
+      await page.getByRole('option', { name: /^6 · / }).click();
+      await expect(piece).toHaveCount(0);
+    },
+  },
   'take back a piece that was deleted': {
     most: 5,
     given: async (page) => {

@@ -151,6 +151,23 @@ test('a finger says why it is there, its alternatives are shown in the music, le
   await expect(page.getByText(/^\d worked out/)).toBeVisible();
 });
 
+test('a finger rests when its note goes to the other hand, and says so; it stands again when the note is back', async ({
+  page,
+}) => {
+  await arrangeTune(page);
+  await pressNote(page, 4);
+  await page.keyboard.press('2');
+  const two = page.getByRole('group', { name: 'Finger' }).getByRole('button', { name: '2', exact: true });
+  await expect(two).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('o');
+  await expect(page.getByText('2 rests: it was pinned for the other hand')).toBeVisible();
+  await expect(two).toHaveAttribute('aria-pressed', 'false');
+  await page.keyboard.press('o');
+  await expect(page.getByText('2 rests: it was pinned for the other hand')).toHaveCount(0);
+  await expect(two).toHaveAttribute('aria-pressed', 'true');
+  await expectSaved(page);
+});
+
 test('a count is written in place, by pointing and by keyboard, and given back to the style', async ({
   page,
 }) => {

@@ -59,6 +59,10 @@ test('parts are chosen when a song is imported, and can be chosen anew', async (
   });
   const preview = page.getByRole('dialog', { name: 'What was read' });
   await expect(preview.getByLabel(/^Voice: the tune/)).toBeVisible();
+  // Each staff is heard before it is said what it is for.
+  await preview.getByRole('button', { name: /^Hear Voice/ }).click();
+  await preview.getByRole('button', { name: /^Stop Voice/ }).click();
+  await expect(preview.getByRole('button', { name: /^Hear Voice/ })).toBeVisible();
   await preview.getByLabel(/upper staff: /).click();
   await page.getByRole('option', { name: 'leave out' }).click();
   await preview.getByRole('button', { name: 'Keep this piece' }).click();

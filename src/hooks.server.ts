@@ -13,6 +13,7 @@ import { mayAsk, pathForLog, STAND, whoAsks } from '$lib/server/access/who';
 import { backUpDaily } from '$lib/server/backup/backups';
 import { clearBrokenRestore } from '$lib/server/backup/restore';
 import { closeDatabase, database } from '$lib/server/db/client';
+import { stopMaking } from '$lib/server/demo/demo-studio';
 import { diskFault } from '$lib/server/db/disk-fault';
 import { StartFault } from '$lib/server/db/start-fault';
 import { drawWhatIsMissing } from '$lib/server/draw-ahead';
@@ -23,6 +24,7 @@ import { practiceLog } from '$lib/server/practice-log';
 import { endWork } from '$lib/server/work/pool';
 
 process.on('sveltekit:shutdown', async () => {
+  stopMaking();
   await endWork();
   closeDatabase();
   log.info('stopped');

@@ -14,7 +14,7 @@
 <div class="mx-auto max-w-6xl p-6">
   <h1>Today, {longDay(localEpochDay(data.nowMs))}</h1>
   {#if data.learners.length === 0 && data.inWork.length === 0}
-    <BeginHere demo={data.demo} />
+    <BeginHere demo={data.demo} message={form?.message ?? null} />
   {:else}
     <div class="mt-4"><LessonsToday lessons={data.lessons} message={form?.message ?? null} /></div>
     <div class="mt-6 grid grid-cols-[minmax(0,1fr)] gap-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">

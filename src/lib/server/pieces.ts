@@ -1,7 +1,6 @@
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import type { FileError } from '../core/formats/result';
 import { SCORE_FORMATS } from '../core/formats/score-formats';
-import type { Taste } from '../core/playback/taste';
 import { stepFor, type Correction } from '../core/score/corrections';
 import type { Score } from '../core/score/model';
 import { openSteps } from '../core/score/open-steps';
@@ -16,18 +15,13 @@ import { read, type Reading } from './kept/kept';
 import { newId, notFound, type Found, type Outcome } from './outcome';
 import type { ScoreSummary } from '../core/analyse/summary';
 import { work, type WorkFailure } from './work/pool';
-import type { OwnWords } from './work/tasks';
+import type { OwnWords, Tasks } from './work/tasks';
 
 export type ReadFailure = FileError | { readonly code: WorkFailure; readonly message: string };
 
-export type ReadFileOutcome =
-  | {
-      readonly ok: true;
-      readonly score: Score;
-      readonly summary: ScoreSummary;
-      readonly tastes: readonly Taste[];
-    }
-  | { readonly ok: false; readonly error: ReadFailure };
+type ReadFile = Extract<Awaited<ReturnType<Tasks['read']>>, { readonly ok: true }>;
+
+export type ReadFileOutcome = ReadFile | { readonly ok: false; readonly error: ReadFailure };
 
 /** Reads an uploaded score of any format without keeping it, with what the teacher says of it in place of its own words. */
 export async function readUpload(
@@ -55,7 +49,7 @@ export function pieceOfFile(bytes: Uint8Array): { readonly id: string; readonly 
 export function keepPiece(
   bytes: Uint8Array,
   fileName: string,
-  { score, summary }: Pick<ReadFileOutcome & { readonly ok: true }, 'score' | 'summary'>,
+  { score, summary }: Pick<ReadFile, 'score' | 'summary'>,
   nowMs: number,
 ): string {
   const id = newId();

@@ -168,5 +168,5 @@ function againstIt(candidate: Candidate, chosen: Candidate, extra: number | null
   // By itself, so that it is compared and not set beside the measure's load, which has the pedal and the way there in it.
   const more = weight(candidate) - weight(chosen);
   if (more === 0) return `${change}, as heavy`;
-  return `${change}, ${Math.abs(more)} of load ${more > 0 ? 'heavier' : 'lighter'}`;
+  return `${change}, load ${Math.abs(more)} ${more > 0 ? 'higher' : 'lower'}`;
 }

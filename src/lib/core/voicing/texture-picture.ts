@@ -1,6 +1,12 @@
-import type { TextureFacts } from '../document/choices/textures.data';
-import { isGenerated, isSung, SUNG_TEXTURES, TEXTURES } from '../document/choices/textures.data';
-import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
+import {
+  isGenerated,
+  isSung,
+  SUNG_TEXTURES,
+  TEXTURES,
+  type LeftTexture,
+  type RightTexture,
+  type TextureFacts,
+} from '../document/choices/textures.data';
 import type { HandName } from '../hands/hand';
 import { spanOf } from '../hands/reach';
 import { PLAIN, type Chord } from '../pitch/chord';
@@ -22,9 +28,17 @@ export interface PictureNote {
 const TIME = { beats: 4, beatType: 4 };
 const LENGTH = metreLength(TIME);
 const MEASURE: Measure = {
-  ...{ index: 0, number: '1', start: ticks(0), length: LENGTH, time: TIME },
-  ...{ key: { fifths: 0, mode: 'major' }, barline: 'single', startsRepeat: false, endsRepeat: null },
-  ...{ endings: [], rehearsal: null },
+  index: 0,
+  number: '1',
+  start: ticks(0),
+  length: LENGTH,
+  time: TIME,
+  key: { fifths: 0, mode: 'major' },
+  barline: 'single',
+  startsRepeat: false,
+  endsRepeat: null,
+  endings: [],
+  rehearsal: null,
 };
 /** A hand that every texture fits, and a chord that has every tone that one takes. */
 const ANY_HAND = spanOf(16);
@@ -54,8 +68,14 @@ function pictureOf(texture: TextureFacts, hand: HandName): readonly PictureNote[
   const inTurn = placesIn({ from: 0, duration: LENGTH, time: TIME });
   const [voicing] = voiceChords([
     {
-      ...{ span: { measure: 0, slot: 0, at: ticks(0), duration: LENGTH, chord: CHORD }, texture, hand },
-      ...{ otherHand: null, reach: ANY_HAND, widest: null, position: null, byHand: null },
+      span: { measure: 0, slot: 0, at: ticks(0), duration: LENGTH, chord: CHORD },
+      texture,
+      hand,
+      otherHand: null,
+      reach: ANY_HAND,
+      widest: null,
+      position: null,
+      byHand: null,
       room: { atOnce: 5, inTurn, isPlain: !texture.stack.includes('seventh'), isOverBass: hand === 'right' },
       standsOnBass: 'must',
     },

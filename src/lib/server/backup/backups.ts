@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { dataFolder } from '../db/client';
+import { isDemo } from '../demo/demo-studio';
 import { readHousekeeping } from '../housekeeping';
 import { log } from '../log';
 import { notFound, type Outcome } from '../outcome';
@@ -82,8 +83,9 @@ export function removeBackup(name: string): Outcome<null> {
   return { ok: true, value: null };
 }
 
-/** Makes the backup of the day, unless it is there, and lets the oldest go. */
+/** Makes the backup of the day, unless it is there, and lets the oldest go; the demo studio is nobody's day. */
 export async function backUpToday(nowMs: number): Promise<void> {
+  if (isDemo()) return;
   const name = `daily-${new Date(nowMs).toISOString().slice(0, 10)}.db`;
   if (backupFile(name)) return;
   const made = await makeBackup(name);

@@ -82,7 +82,12 @@ function putInPlace(file: string): string | null {
     return 'Your studio is not empty any more, so the demo studio was not put in its place.';
   const restored = restore(file, Date.now());
   if (!restored.ok) return restored.message;
-  renameSync(join(dataFolder(), restored.value.copy), join(dataFolder(), OWN));
+  try {
+    renameSync(join(dataFolder(), restored.value.copy), join(dataFolder(), OWN));
+  } catch (cause) {
+    log.error({ msg: 'the own studio could not be set aside', reason: String(cause) });
+    return `Your own studio is kept as ${restored.value.copy} in the folder of the data.`;
+  }
   return null;
 }
 

@@ -5,12 +5,13 @@ import { newDocument } from '../../core/document/document';
 import { freezeEdition } from '../../core/handout/edition';
 import { fingerprintOf, sectionPrints } from '../../core/handout/fingerprint';
 import { makeupOf, studySource } from '../../core/analyse/study-source';
+import { summarise } from '../../core/analyse/summary';
 import { ANYONE } from '../../core/arrange/arrange-for';
 import { KEPT_DOCUMENT, KEPT_STEP } from './document';
 import { KEPT_EDITION, KEPT_SECTIONS } from './edition';
 import { defineKept, readKept, writeKept, type Kept } from './kept';
 import { KEPT_READS } from './learner';
-import { KEPT_WARNINGS } from './piece';
+import { KEPT_SUMMARY, KEPT_WARNINGS } from './piece';
 import { KEPT_RULES } from './rules';
 import { KEPT_SCORE } from './score';
 import SAMPLES from './samples/version-0.json';
@@ -37,6 +38,16 @@ describe('what is kept as JSON', () => {
     const value = { names: ['Ida', 'Bram'], tempo: 72 };
     expect(writeKept(NAMES, value)).toBe('{"version":2,"value":{"names":["Ida","Bram"],"tempo":72}}');
     expect(readKept(NAMES, writeKept(NAMES, value))).toEqual({ ok: true, value });
+  });
+
+  it('is read as a summary from before chords were told in it', () => {
+    const now = summarise(allSources()[0]!.score, [], 'MusicXML');
+    expect(readKept(KEPT_SUMMARY, writeKept(KEPT_SUMMARY, now))).toEqual({ ok: true, value: now });
+    const { chords, ...before } = now;
+    expect(chords.length).toBeGreaterThan(0);
+    const old = { ok: true, value: { ...now, chords: [] } };
+    expect(readKept(KEPT_SUMMARY, JSON.stringify({ version: 1, value: before }))).toEqual(old);
+    expect(readKept(KEPT_SUMMARY, JSON.stringify(before))).toEqual(old);
   });
 
   it('says why it cannot be read: damaged, where, or from a newer program', () => {

@@ -5,10 +5,13 @@
 
   interface Props {
     demo: DemoState;
+    /** Why the last press came to nothing. */
+    message: string | null;
   }
 
-  const { demo }: Props = $props();
+  const { demo, message }: Props = $props();
 
+  const problem = $derived(demo.kind === 'failed' ? demo.message : message);
   const LOOK_EVERY_MS = 1_000;
   $effect(() => {
     if (demo.kind !== 'making') return;
@@ -43,7 +46,7 @@
         tunes.</span
       >
       <button class="button">Look round the demo studio</button>
-      {#if demo.kind === 'failed'}<span class="fault" role="alert">{demo.message}</span>{/if}
+      {#if problem}<span class="fault" role="alert">{problem}</span>{/if}
     </form>
   {/if}
 </section>

@@ -9,6 +9,7 @@ import {
   removeBackup,
 } from '$lib/server/backup/backups';
 import { contentsNow, lookInto, restore } from '$lib/server/backup/restore';
+import { isDemo } from '$lib/server/demo/demo-studio';
 import { keepHousekeeping, readHousekeeping } from '$lib/server/housekeeping';
 import { sentForm } from '$lib/server/sent-form';
 import type { Actions, PageServerLoad } from './$types';
@@ -60,6 +61,11 @@ export const actions: Actions = {
       : fail(422, { message: looked.message });
   },
   restore: async ({ request }) => {
+    // Leaving the demo studio would put the empty studio in place of what was restored.
+    if (isDemo())
+      return fail(409, {
+        message: 'Go back from the demo studio to your own first, then put the backup in place.',
+      });
     const form = await sentForm(request, named, GONE);
     if (!form.ok) return form.failure;
     const file = backupFile(form.value.name);
