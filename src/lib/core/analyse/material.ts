@@ -31,11 +31,14 @@ export interface MeasureMaterial {
   readonly isPhraseEnd: boolean;
 }
 
-export interface Material {
+/** All of a source but its chords. */
+export interface Gathered {
   readonly score: Score;
   readonly key: Key;
   readonly measures: readonly MeasureMaterial[];
   readonly sections: readonly Section[];
+  /** Named by the score or a teacher, so that their kinds count. */
+  readonly areSectionsGiven: boolean;
   /** Quarters a minute. */
   readonly tempo: number;
   readonly hasLeftHand: boolean;
@@ -45,6 +48,9 @@ export interface Material {
   /** Where each note of the source begins. */
   readonly startOf: ReadonlyMap<NoteId, number>;
   readonly tuneIds: ReadonlySet<NoteId>;
+}
+
+export interface Material extends Gathered {
   readonly chordAt: (tick: number) => Chord | null;
   /** For each measure the first that has the same tune over the same chords in a section of its kind, or itself. */
   readonly twinOf: readonly number[];
@@ -53,20 +59,19 @@ export interface Material {
 }
 
 export interface MaterialInput {
-  /** Already in the arrangement's key, with its chords. */
+  /** Already in the arrangement's key. */
   readonly score: Score;
   readonly key: Key;
   readonly roles: HandRoles;
   readonly tuneIds: ReadonlySet<NoteId>;
   readonly sections: readonly Section[];
-  /** Named by the score or a teacher, so that their kinds count. */
   readonly areSectionsGiven: boolean;
   /** Quarters a minute; null takes the score's own. */
   readonly tempo: number | null;
 }
 
 /** Sorts a source by measures and hands. O(notes). */
-export function gatherMaterial(input: MaterialInput): Material {
+export function gatherMaterial(input: MaterialInput): Gathered {
   const { score, key, roles, tuneIds, sections, areSectionsGiven, tempo } = input;
   const count = score.measures.length;
   const empty = () =>
@@ -121,24 +126,35 @@ export function gatherMaterial(input: MaterialInput): Material {
       isPhraseEnd: endsSection || isFourth,
     };
   });
-  const likeness = { measures: score.measures, chords: score.chords, sections, areSectionsGiven };
   return {
     score,
     key,
     measures,
     sections,
+    areSectionsGiven,
     tempo: pace,
-    twinOf: twinsOf({ ...likeness, notes: measures.map((each) => each.tune.notes) }),
-    wholeTwinOf: twinsOf({
-      ...likeness,
-      notes: measures.map((each) => [...each.upper.notes, ...each.lower.notes]),
-    }),
     hasLeftHand: lower.some((each) => each.notes.length > 0),
     hasTune: tune.some((each) => each.notes.length > 0),
     heldFrom: heldNotes(score),
     startOf: new Map(score.notes.map((note) => [note.id, note.at])),
     tuneIds,
-    chordAt: chordFinder(score.chords),
+  };
+}
+
+/** The same music over chords: the notes keep their identity, whatever the chords become. O(notes). */
+export function harmonize(gathered: Gathered, chords: readonly ChordSymbol[]): Material {
+  const { measures, sections, areSectionsGiven } = gathered;
+  const score = { ...gathered.score, chords };
+  const likeness = { measures: score.measures, chords, sections, areSectionsGiven };
+  return {
+    ...gathered,
+    score,
+    twinOf: twinsOf({ ...likeness, notes: measures.map((each) => each.tune.notes) }),
+    wholeTwinOf: twinsOf({
+      ...likeness,
+      notes: measures.map((each) => [...each.upper.notes, ...each.lower.notes]),
+    }),
+    chordAt: chordFinder(chords),
   };
 }
 

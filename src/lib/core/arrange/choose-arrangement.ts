@@ -1,15 +1,15 @@
 import type { OpenDocument } from '../document/open-document';
 import type { Decisions } from '../document/pins/pin';
-import { byOctaves, transposeScore, transpositionTo } from '../score/transpose-score';
+import { byOctaves, transposeChords, transposeScore, transpositionTo } from '../score/transpose-score';
 import { transposePitch, type Interval } from '../pitch/interval';
 import { keyOf, readKey, tonicOf, type Key } from '../pitch/key';
 import { readChord } from '../pitch/chord';
 import type { ChordSymbol, Measure, Section } from '../score/model';
 import { ticks } from '../units';
 import type { Setting } from '../document/choices/settings.data';
-import { doubleValues } from './double-values';
+import { doubleValues, placeDoubled } from './double-values';
 import { climbLadder, easedChoices, rungsAbove } from '../ladder/climb-ladder';
-import { gatherMaterial, type Material } from '../analyse/material';
+import { gatherMaterial, harmonize, type Gathered, type Material } from '../analyse/material';
 import type { MeasurePins, PinnedVoicing } from '../ladder/measure-pins';
 import type { SolvedRung, Wishes } from '../ladder/rung-task';
 import type { SourceFacts } from '../analyse/study-source';
@@ -30,8 +30,16 @@ export interface Chosen {
 }
 
 const lastChosen = new WeakMap<SourceFacts, { readonly asked: string; readonly chosen: Chosen }>();
+interface Moved {
+  /** The source, in doubled note values where those are asked for. */
+  readonly source: SourceFacts;
+  readonly interval: Interval;
+  readonly gathered: Gathered;
+}
+
+const lastGathered = new WeakMap<SourceFacts, { readonly asked: string; readonly made: Moved }>();
 const lastMaterial = new WeakMap<
-  SourceFacts,
+  Gathered,
   { readonly asked: string; readonly made: Pick<Chosen, 'facts' | 'material' | 'interval'> }
 >();
 
@@ -65,31 +73,47 @@ export function chooseArrangement(facts: SourceFacts, document: OpenDocument, wh
 
 function materialFor(
   facts: SourceFacts,
-  { recipe, decides, sections: drawn }: OpenDocument,
+  document: OpenDocument,
   whom: ArrangeFor,
-) {
+): Pick<Chosen, 'facts' | 'material' | 'interval'> {
+  const { source, interval, gathered } = gather(facts, document, whom);
+  const { chords: pins } = document.decides;
+  const asked = JSON.stringify(pins);
+  const last = lastMaterial.get(gathered);
+  if (last?.asked === asked) return last.made;
+  const renamed = renameChords(facts, pins);
+  const isDoubled = document.recipe.noteValues === 'doubled';
+  const chords = isDoubled ? renamed.map((symbol) => placeDoubled(symbol, source.score.measures)) : renamed;
+  const made = {
+    facts: { ...source, chords },
+    interval,
+    material: harmonize(gathered, transposeChords(source.score, chords, interval)),
+  };
+  lastMaterial.set(gathered, { asked, made });
+  return made;
+}
+
+/** All of the source but its chords, moved to the key asked for; it stays what it is when a chord is renamed. */
+function gather(facts: SourceFacts, { recipe, sections: drawn }: OpenDocument, whom: ArrangeFor): Moved {
   const asked = JSON.stringify([
     recipe.key,
     recipe.octave,
     recipe.noteValues,
     recipe.tempo,
-    decides.chords,
     drawn,
     whom.keyboard,
   ]);
-  const last = lastMaterial.get(facts);
+  const last = lastGathered.get(facts);
   if (last?.asked === asked) return last.made;
-  const renamed = withChords(facts, decides.chords);
-  const source = recipe.noteValues === 'doubled' ? doubleValues(renamed) : renamed;
+  const source = recipe.noteValues === 'doubled' ? doubleValues(facts) : facts;
   const key = targetKey(source.key, recipe.key);
   const nearest = transpositionTo(source.score, source.key, key, whom.keyboard);
   const interval = byOctaves(nearest, recipe.octave);
-  const moved = transposeScore({ ...source.score, chords: source.chords }, interval);
   const made = {
-    facts: source,
+    source,
     interval,
-    material: gatherMaterial({
-      score: moved,
+    gathered: gatherMaterial({
+      score: transposeScore(source.score, interval),
       key,
       roles: source.roles,
       tuneIds: source.tuneIds,
@@ -98,7 +122,7 @@ function materialFor(
       tempo: typeof recipe.tempo === 'number' ? recipe.tempo : null,
     }),
   };
-  lastMaterial.set(facts, { asked, made });
+  lastGathered.set(facts, { asked, made });
   return made;
 }
 
@@ -110,8 +134,9 @@ function sectionsFor(facts: SourceFacts, drawn: readonly Section[] | null): read
   return drawn.map((section) => ({ ...section, from: from(section.from), to: to(section.to) }));
 }
 
-function withChords(facts: SourceFacts, pins: Decisions['chords']): SourceFacts {
-  if (pins.length === 0) return facts;
+/** The chords of the piece with those that a teacher put in their place. */
+function renameChords(facts: SourceFacts, pins: Decisions['chords']): readonly ChordSymbol[] {
+  if (pins.length === 0) return facts.chords;
   const renamed = pins.flatMap((pin): ChordSymbol[] => {
     const measure = facts.score.measures[pin.measure];
     const reading = readChord(pin.symbol);
@@ -120,10 +145,7 @@ function withChords(facts: SourceFacts, pins: Decisions['chords']): SourceFacts 
     return [{ id: `h${pin.measure}t${pin.tick}`, measure: pin.measure, at, chord: reading.chord }];
   });
   const places = new Set(renamed.map((each) => each.at));
-  const chords = [...facts.chords.filter((each) => !places.has(each.at)), ...renamed].sort(
-    (a, b) => a.at - b.at,
-  );
-  return { ...facts, chords };
+  return [...facts.chords.filter((each) => !places.has(each.at)), ...renamed].sort((a, b) => a.at - b.at);
 }
 
 function choose(original: SourceFacts, document: OpenDocument, whom: ArrangeFor): Chosen {

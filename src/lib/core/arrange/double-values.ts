@@ -42,10 +42,7 @@ export function doubleValues(facts: SourceFacts): SourceFacts {
     ...measure,
     number: hasPickup && measure.index === 0 ? '' : String(measure.index + (hasPickup ? 0 : 1)),
   }));
-  const place = <T extends { readonly at: number; readonly measure: number }>(event: T): T => {
-    const at = ticks(2 * event.at);
-    return { ...event, at, measure: measureAt(numbered, at).index };
-  };
+  const place = <T extends Placed>(event: T): T => placeDoubled(event, numbered);
   const from = (measure: number) => Math.max(0, sourceMeasure.indexOf(measure));
   const to = (measure: number) => Math.max(0, sourceMeasure.lastIndexOf(measure));
   return {
@@ -75,6 +72,17 @@ export function doubleValues(facts: SourceFacts): SourceFacts {
     ),
     sourceMeasure,
   };
+}
+
+interface Placed {
+  readonly at: number;
+  readonly measure: number;
+}
+
+/** An event of the source where it stands among the doubled measures. */
+export function placeDoubled<T extends Placed>(event: T, measures: readonly Measure[]): T {
+  const at = ticks(2 * event.at);
+  return { ...event, at, measure: measureAt(measures, at).index };
 }
 
 function doubleNote(note: Note, measures: readonly Measure[]): readonly Note[] {

@@ -127,6 +127,12 @@ export class LeftChoices {
     return made;
   }
 
+  /** What textures that are tried in a measure without pins have there. */
+  madeAt(context: CandidateContext): readonly (readonly Note[])[] {
+    const tried = new Set([...this.#leftTextures(context), context.houseLeft]);
+    return [...tried].filter((texture) => isGenerated(texture)).map((each) => this.notesOf(context, each));
+  }
+
   /** What the left hand has under the tune in a texture. */
   notesOf(context: CandidateContext, texture: LeftTexture): readonly Note[] {
     if (needsWrittenLeft(texture)) return context.own.lower.notes;

@@ -29,7 +29,8 @@ import {
 import { addUnderTune } from '../textures/under-tune';
 import { underLine } from './line-over-notes';
 
-export interface RightOption extends HandChoice<RightTexture> {
+export interface RightOption {
+  readonly choice: HandChoice<RightTexture>;
   readonly tuneNotes: readonly Note[];
   readonly isShared: boolean;
   /** What the left hand takes when the tune is shared. */
@@ -59,8 +60,8 @@ export class RightChoices {
     const rhythms = rhythmsAt(context);
     const options: RightOption[] = [];
     for (const [order, rhythm] of rhythms.entries()) {
-      const finest = options.find(({ texture }) => texture === 'tune') ?? options[0];
-      const tune = this.#tuneAt(context, rhythm, finest ? whyCoarser(finest.breaks) : null);
+      const finest = options.find(({ choice }) => choice.texture === 'tune') ?? options[0];
+      const tune = this.#tuneAt(context, rhythm, finest ? whyCoarser(finest.choice.breaks) : null);
       const isNew = options.every((each) => !isSameMusic(each.tuneNotes, tune.notes));
       if (!isNew) continue;
       if (house !== 'tune' && order === 0)
@@ -70,6 +71,16 @@ export class RightChoices {
       if (shared) options.push(shared);
     }
     return options;
+  }
+
+  /** What is made from chords for a measure without pins: a singer's, or what the left hand holds where it shares the tune. */
+  madeAt(context: CandidateContext): readonly (readonly Note[])[] {
+    const { own, setting, houseRight } = context;
+    if (setting === 'sing' || isSung(houseRight))
+      return this.#sungTextures(context, isSung(houseRight) ? houseRight : 'root-triads').map(
+        (texture) => this.#voicedSung(texture, NO_PINS).notes.get(own.measure.index) ?? [],
+      );
+    return this.#mayShare(context) ? [this.lefts.notesOf(context, HELD_BESIDE)] : [];
   }
 
   #silent(context: CandidateContext): RightOption {
@@ -124,14 +135,11 @@ export class RightChoices {
 
   /** Low tune notes go to the left hand where neither hand may shift and the tune is too wide for one. */
   #shareAt(context: CandidateContext, tune: HandMusic, rhythm: RhythmClass): RightOption | null {
-    const { hands, own, rung } = context;
-    const isWanted =
-      context.pins.left.get(own.measure.index) === 'shares-tune' || context.houseLeft === 'shares-tune';
-    const isAllowed = rung.rightPosition === 'one-per-section' && rung.leftPosition === 'one-per-section';
-    if (!isWanted && !(isAllowed && hands.isShared)) return null;
+    const { hands, own } = context;
+    if (!this.#mayShare(context)) return null;
     const isLow = (note: Note) => diatonicIndex(note.pitch) < hands.right.low && !note.grace;
     const low = tune.notes.filter(isLow);
-    if (low.length === 0 && !isWanted) return null;
+    if (low.length === 0 && !isAskedToShare(context)) return null;
     const high = tune.notes.filter((note) => !isLow(note));
     const place = { part: 0, staff: 1, voice: 'L' };
     const taken = low.map((note): Note => ({ ...note, ...place, lyrics: note.lyrics }));
@@ -165,13 +173,20 @@ export class RightChoices {
     return { ...upper, isShared: true, low: lower, tuneNotes: [] };
   }
 
+  #mayShare(context: CandidateContext): boolean {
+    const { hands, rung } = context;
+    const isAllowed = rung.rightPosition === 'one-per-section' && rung.leftPosition === 'one-per-section';
+    return isAskedToShare(context) || (isAllowed && hands.isShared);
+  }
+
   #writtenRights(context: CandidateContext): readonly RightOption[] {
     const { own } = context;
     const options: RightOption[] = [];
     for (const rhythm of rhythmsAt(context)) {
       const [finest] = options;
-      const music = writtenMusic(context, 'right', rhythm, finest ? whyCoarser(finest.breaks) : null);
-      if (options.some((each) => isSameMusic(each.music.notes, music.notes))) continue;
+      const because = finest ? whyCoarser(finest.choice.breaks) : null;
+      const music = writtenMusic(context, 'right', rhythm, because);
+      if (options.some((each) => isSameMusic(each.tuneNotes, music.notes))) continue;
       options.push(this.#choice(context, 'as-written', rhythm, music));
     }
     return options.length > 0
@@ -265,12 +280,16 @@ export class RightChoices {
     music: HandMusic,
   ): RightOption {
     return {
-      ...weighHand<RightTexture>(context, 'right', { texture, rhythm, music }),
+      choice: weighHand<RightTexture>(context, 'right', { texture, rhythm, music }),
       tuneNotes: music.notes,
       isShared: false,
       low: null,
     };
   }
+}
+
+function isAskedToShare({ pins, own, houseLeft }: CandidateContext): boolean {
+  return pins.left.get(own.measure.index) === 'shares-tune' || houseLeft === 'shares-tune';
 }
 
 const LIGHTEST_SUNG: SungTexture = 'inversions-held';

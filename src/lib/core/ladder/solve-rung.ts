@@ -8,6 +8,8 @@ import { notesAllowed } from '../limits/notes-at-once';
 import { chordSpans, sectionEnds, type ChordSpan } from '../voicing/chord-spans';
 import { chordDemands, isPlainRung, type ChordDemand } from './chord-sounds';
 import { fromAbove, joinHands, type Candidate } from './candidates';
+import { PassageMemory, numberOf } from './passage-memory';
+import { nameOfChords, nameOfMade, nameOfSource } from './passage-name';
 import { chooseCandidates, isPlayedAlike } from './choose';
 import type { CandidateContext } from './hand-choice';
 import { houseLeft, houseRight } from '../textures/house';
@@ -31,17 +33,22 @@ export class RungSolver {
   readonly #hands: readonly SectionHands[];
   readonly #lefts: LeftChoices;
   readonly #rights: RightChoices;
+  readonly #spans: readonly (readonly ChordSpan[])[];
   readonly #demands: readonly (readonly ChordDemand[])[];
   readonly #free: readonly (readonly Candidate[])[];
 
-  constructor(private readonly task: RungTask) {
+  constructor(
+    private readonly task: RungTask,
+    memory: Pick<PassageMemory, 'once'> = memoryFor(task),
+  ) {
     const { material, rules, place } = task;
     this.#rung = rungAt(rules.rungs, place);
     this.#chordChanges = new Set(material.score.chords.map((symbol) => symbol.at));
     this.#strongTune = strongTuneNotes(material);
     const spans = chordSpans(material.score.measures, material.score.chords);
     this.#hands = handsOfSections(task, spans);
-    this.#demands = demandsOf(task, this.#rung, spans);
+    this.#spans = spansByMeasure(material, spans);
+    this.#demands = demandsOf(task, this.#rung, spans, this.#spans);
     this.#lefts = new LeftChoices(
       task,
       this.#rung,
@@ -50,7 +57,26 @@ export class RungSolver {
       () => this.#rights.sungName(),
     );
     this.#rights = new RightChoices(task, this.#rung, this.#lefts);
-    this.#free = material.measures.map((own) => this.#candidatesAt(own, NO_PINS));
+    this.#free = this.#freeCandidates(memory);
+  }
+
+  /** The ways to play each measure without pins, worked out once for all that ask the same. */
+  #freeCandidates(memory: Pick<PassageMemory, 'once'>): readonly (readonly Candidate[])[] {
+    const { material, above } = this.task;
+    return material.measures.map((own) => {
+      const { index } = own.measure;
+      const context = this.#contextAt(own, NO_PINS);
+      const higher = above?.choices[index]!.candidate ?? null;
+      const made = [...this.#lefts.madeAt(context), ...this.#rights.madeAt(context)];
+      const name = [
+        JSON.stringify([context.setting, context.houseLeft, context.houseRight, context.hands, own.lengthMs]),
+        nameOfSource(material, own),
+        nameOfChords(this.#spans[index]!, context.demands, this.#chordChanges, own),
+        ...made.map((notes) => nameOfMade(notes, own)),
+        higher && `${numberOf(higher)} ${above?.material === material ? 'at this pace' : 'faster'}`,
+      ].join('\n');
+      return memory.once(name, { own, made, above: higher }, () => this.#candidatesAt(own, NO_PINS));
+    });
   }
 
   solve(pins: MeasurePins): SolvedRung {
@@ -105,7 +131,7 @@ export class RungSolver {
     const pairs = rights.flatMap((right) =>
       lefts.flatMap((left) => {
         if (!mustRest && right.isShared !== (left.texture === 'shares-tune')) return [];
-        return [joinHands(context, right, right.low ?? left)];
+        return [joinHands(context, right.choice, right.low ?? left)];
       }),
     );
     const isOpen = above !== null && (!isPinned(pins, index) || pairs.length === 0);
@@ -156,6 +182,11 @@ export class RungSolver {
   }
 }
 
+/** What this rung worked out for the same music, whatever the settings of its measures: those are in their names. */
+function memoryFor({ material, rules, size, place, wishes }: RungTask): PassageMemory {
+  return PassageMemory.for(material, JSON.stringify([place, rules, size, { ...wishes, settingAt: null }]));
+}
+
 /** Where the hands stay in each section; sections of one kind are placed alike, and once. */
 function handsOfSections({ material, wishes }: RungTask, spans: readonly ChordSpan[]) {
   const placed = new Map<string, SectionHands>();
@@ -176,11 +207,18 @@ function tuneNotes({ tuneIds }: Material, { right, left }: Candidate): number {
   return count;
 }
 
+function spansByMeasure({ measures }: Material, spans: readonly ChordSpan[]) {
+  const byMeasure: ChordSpan[][] = measures.map(() => []);
+  for (const span of spans) byMeasure[span.measure]!.push(span);
+  return byMeasure;
+}
+
 /** What each chord asks for, by measure. */
 function demandsOf(
   { material, wishes, place }: RungTask,
   rung: Rung,
   spans: readonly ChordSpan[],
+  byMeasure: readonly (readonly ChordSpan[])[],
 ): readonly (readonly ChordDemand[])[] {
   const named = spans.filter(({ chord }) => chord?.kind === 'chord');
   const ends = sectionEnds(material.sections, spans);
@@ -189,8 +227,6 @@ function demandsOf(
       ({ chord }, index) => index === 0 || chordName(named[index - 1]!.chord!) !== chordName(chord!),
     ),
   );
-  const byMeasure: ChordSpan[][] = material.measures.map(() => []);
-  for (const span of spans) byMeasure[span.measure]!.push(span);
   return material.measures.map(({ measure: { index } }) => {
     const setting = wishes.settingAt[index]!;
     const isSung = setting === 'sing';

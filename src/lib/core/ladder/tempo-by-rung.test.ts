@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { scoreFromText } from '../../testing/score-from-text';
-import { gatherMaterial } from '../analyse/material';
+import { gatherMaterial, harmonize } from '../analyse/material';
 import { studySource } from '../analyse/study-source';
 import { DEFAULT_RUNGS } from '../limits/rungs';
 import { atTempo, tempoByRung } from './tempo-by-rung';
 
 function materialOf(tune: string, tempo: number, time: readonly [number, number] = [4, 4]) {
   const facts = studySource(scoreFromText({ time, key: 'C', right: tune }));
-  return gatherMaterial({ ...facts, score: { ...facts.score, chords: facts.chords }, tempo });
+  return harmonize(gatherMaterial({ ...facts, tempo }), facts.chords);
 }
 const tempoOf = (tune: string, tempo: number, place: number, time?: readonly [number, number]) =>
   tempoByRung(materialOf(tune, tempo, time), DEFAULT_RUNGS[place - 1]!, place, ['solo']);

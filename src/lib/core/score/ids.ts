@@ -64,6 +64,12 @@ export function measureOfNote(id: string): number | null {
   return cut ? Number(cut[2]) : null;
 }
 
+/** What an id says beside its measure. */
+export function idInItsMeasure(id: string): string {
+  const cut = cutAtMeasure(id);
+  return cut ? `${cut[1]}${cut[3]}` : id;
+}
+
 /** The same note of another measure; an id that is not of the measure `from` stays as it is. */
 export function noteIdInMeasure(id: string, from: number, to: number): string {
   const cut = cutAtMeasure(id);

@@ -11,7 +11,7 @@ import {
 import { transposeChord } from '../pitch/chord';
 import { intervalBetweenTonics, isSameKey, keyOf, respellKey, tonicOf, type Key } from '../pitch/key';
 import { midiOf } from '../pitch/pitch';
-import type { Measure, Note, Score } from './model';
+import type { ChordSymbol, Measure, Note, Score } from './model';
 import type { NoteId } from '../units';
 
 /** The interval of a transposition from the piece's key to another, with the octave that fits the keyboard best. */
@@ -61,11 +61,21 @@ export function transposeScore(score: Score, interval: Interval): Score {
       score.typedKey &&
       respellKey(keyOf(transposeSpelling(tonicOf(score.typedKey), interval), score.typedKey.mode)).key,
     notes,
-    chords: score.chords.map((symbol) => ({
-      ...symbol,
-      chord: transposeChord(symbol.chord, intervals[symbol.measure]!),
-    })),
+    chords: transposeChords(score, score.chords, interval),
   };
+}
+
+/** Chords over a score, as they go with it when the score is moved. O(chords). */
+export function transposeChords(
+  { measures }: Pick<Score, 'measures'>,
+  chords: readonly ChordSymbol[],
+  interval: Interval,
+): readonly ChordSymbol[] {
+  if (interval.steps === 0 && interval.semitones === 0) return chords;
+  return chords.map((symbol) => ({
+    ...symbol,
+    chord: transposeChord(symbol.chord, transposeMeasure(measures[symbol.measure]!, interval).interval),
+  }));
 }
 
 function transposeMeasure(measure: Measure, interval: Interval): { measure: Measure; interval: Interval } {
