@@ -4,9 +4,10 @@ import type { Rung } from '../limits/registry';
 import { type Load, distancePart, entryOf, measureLoad, shiftsPart, type HandWork } from '../load/load';
 import type { Candidate } from './candidates';
 import { PRICES } from './hand-choice';
+import { firstListOf } from './passage-memory';
 import { isBass, isLeap, leap, leapBetween } from '../limits/leap';
 import { midiOf } from '../pitch/pitch';
-import { tiedPath, type Chain } from '../voicing/tied-path';
+import { edgeOf, tiedPath, type Chain } from '../voicing/tied-path';
 
 export interface ChooseTask {
   /** The candidates of each measure, in a fixed order; the rung above's own is the last, where there is a rung above. */
@@ -50,36 +51,38 @@ export function chooseCandidates(task: ChooseTask): readonly Choice[] {
   const twinOf = alignedTwins(task);
   const prices = pricesOf(task);
   const banned = new Set<number>();
-  const solve = (loadPrice: number) => {
-    const chain = chainOf(task, prices, twinOf, loadPrice, banned);
-    return choicesOf(task, chain, tiedPath(chain));
+  const chainAt = (loadPrice: number) => chainOf(task, prices, twinOf, loadPrice, banned);
+  const solve = (loadPrice: number): Way => {
+    const chain = chainAt(loadPrice);
+    const path = tiedPath(chain);
+    return { chain, path, loads: loadsOf(prices, path) };
   };
-  if (!above) return solve(PRICES.loadPoint);
+  if (!above) return choicesOf(task, solve(PRICES.loadPoint));
   for (let attempt = 0; attempt < BANS; attempt += 1) {
     const made = lightEnough(solve, above);
     if (!made) break;
-    const heavy = tooHeavy(made, above).measures;
-    if (heavy.length === 0) return made;
+    const heavy = tooHeavy(made.loads, above).measures;
+    if (heavy.length === 0) return choicesOf(task, made);
     for (const measure of heavy)
       for (const each of [measure, Math.max(0, measure - 1)]) banned.add(twinOf[each]!);
   }
-  const chain = chainOf(task, prices, twinOf, PRICES.loadPoint, banned);
-  return choicesOf(
-    task,
-    chain,
-    candidates.map((own) => own.length - 1),
-  );
+  const path = candidates.map((own) => own.length - 1);
+  return choicesOf(task, { chain: chainAt(PRICES.loadPoint), path });
+}
+
+/** A way through the measures, with the load of each. */
+interface Way {
+  readonly chain: Chain;
+  readonly path: readonly number[];
+  readonly loads: readonly number[];
 }
 
 /**
- * The choice whose mean load is within that of the rung above, at the lowest price of load that brings it there, so that no
+ * The way whose mean load is within that of the rung above, at the lowest price of load that brings it there, so that no
  * more is given up than must be; null where no price does. O(log of the dearest price) solutions.
  */
-function lightEnough(
-  solve: (loadPrice: number) => readonly Choice[],
-  above: readonly number[],
-): readonly Choice[] | null {
-  const isLight = (choices: readonly Choice[]) => !tooHeavy(choices, above).isMean;
+function lightEnough(solve: (loadPrice: number) => Way, above: readonly number[]): Way | null {
+  const isLight = ({ loads }: Way) => !tooHeavy(loads, above).isMean;
   let [low, price]: [number, number] = [0, PRICES.loadPoint];
   let best = solve(price);
   while (!isLight(best)) {
@@ -97,8 +100,7 @@ function lightEnough(
   return best;
 }
 
-function tooHeavy(choices: readonly Choice[], above: readonly number[]) {
-  const loads = choices.map(({ load }) => load.total);
+function tooHeavy(loads: readonly number[], above: readonly number[]) {
   const peak = Math.max(...above);
   const sum = (all: readonly number[]) => all.reduce((total, each) => total + each, 0);
   return {
@@ -109,14 +111,20 @@ function tooHeavy(choices: readonly Choice[], above: readonly number[]) {
   };
 }
 
-function choicesOf({ candidates, lengthsMs }: ChooseTask, chain: Chain, path: readonly number[]) {
-  const { nodes, edge } = chain;
+function loadsOf(prices: readonly Prices[], path: readonly number[]): readonly number[] {
+  return prices.map(({ size, loads }, measure) => loads[(path[measure - 1] ?? 0) * size + path[measure]!]!);
+}
+
+function choicesOf(
+  { candidates, lengthsMs }: ChooseTask,
+  { chain, path }: Pick<Way, 'chain' | 'path'>,
+): readonly Choice[] {
   return path.map((chosen, measure): Choice => {
     const before = measure > 0 ? candidates[measure - 1]![path[measure - 1]!]! : null;
     const around = (option: number) =>
-      nodes[measure]![option]! +
-      (measure > 0 ? edge(measure, path[measure - 1]!, option) : 0) +
-      (measure + 1 < path.length ? edge(measure + 1, option, path[measure + 1]!) : 0);
+      chain.nodes[measure]![option]! +
+      (measure > 0 ? edgeOf(chain, measure, path[measure - 1]!, option) : 0) +
+      (measure + 1 < path.length ? edgeOf(chain, measure + 1, option, path[measure + 1]!) : 0);
     return {
       candidate: candidates[measure]![chosen]!,
       load: loadOf(candidates[measure]![chosen]!, before, lengthsMs[measure]!),
@@ -130,6 +138,7 @@ function alignedTwins({ candidates, twinOf }: ChooseTask): readonly number[] {
   return twinOf.map((first, measure) => {
     if (first === measure) return measure;
     const [model, own] = [candidates[first]!, candidates[measure]!];
+    if (firstListOf(model) === firstListOf(own)) return first;
     const isAlike = model.length === own.length && model.every((each, index) => isTwin(each, own[index]!));
     return isAlike ? first : measure;
   });
@@ -159,81 +168,95 @@ function isSameShape(a: Candidate['right'] | Candidate['left'], b: typeof a): bo
   });
 }
 
-/** For each measure and pair of candidates: the load of the second after the first, and what else the step costs. */
+/** For each candidate after each of the measure before (row by row): the load of it, and what else the step costs. */
 interface Prices {
-  readonly sizes: readonly number[];
-  readonly loads: readonly Int16Array[];
-  readonly others: readonly Int32Array[];
+  /** How many candidates the measure has. */
+  readonly size: number;
+  readonly loads: Int16Array;
+  readonly others: Int32Array;
 }
 
-function pricesOf(task: ChooseTask): Prices {
-  const { candidates } = task;
-  const loads: Int16Array[] = [];
-  const others: Int32Array[] = [];
-  for (const [measure, own] of candidates.entries()) {
-    const before: readonly (Candidate | null)[] = candidates[measure - 1] ?? [null];
-    const [right, left] = (['right', 'left'] as const).map(
-      (hand) =>
-        new Ways(
-          task.rung,
-          task.settingAt[measure]!,
-          hand,
-          task.lengthsMs[measure]!,
-          before.map((each) => each?.[hand].work ?? null),
-          own.map((each) => each[hand].work),
-        ),
-    );
-    const load = new Int16Array(before.length * own.length);
-    const other = new Int32Array(before.length * own.length);
-    for (const [a, from] of before.entries())
-      for (const [b, to] of own.entries()) {
-        const at = a * own.length + b;
-        load[at] = measureLoad(to.rightBase + right!.load(a, b), to.leftBase + left!.load(a, b));
-        if (!from) continue;
-        other[at] = right!.leap(a, b) + left!.leap(a, b);
-        if (task.opensSection[measure]) continue;
-        other[at] += leftChange(from, to);
-        if (from.right.texture !== to.right.texture) other[at] += PRICES.rightTextureChange;
-      }
-    loads.push(load);
-    others.push(other);
-  }
-  return { sizes: candidates.map((own) => own.length), loads, others };
+/** Measures that were priced before, by both measures' candidates wherever those stand, and by what else bears on the step. */
+const priced = new WeakMap<readonly Candidate[], WeakMap<readonly Candidate[], Map<string, Prices>>>();
+const NOTHING_BEFORE: readonly Candidate[] = [];
+
+function pricesOf(task: ChooseTask): readonly Prices[] {
+  const { candidates, settingAt, lengthsMs, opensSection } = task;
+  return candidates.map((own, measure) => {
+    const before = measure > 0 ? candidates[measure - 1]! : NOTHING_BEFORE;
+    const [first, second] = [firstListOf(before), firstListOf(own)];
+    const after = priced.get(second) ?? new WeakMap<readonly Candidate[], Map<string, Prices>>();
+    priced.set(second, after);
+    const known = after.get(first) ?? new Map<string, Prices>();
+    after.set(first, known);
+    const place = `${task.rung.leapSemitones} ${settingAt[measure]} ${lengthsMs[measure]} ${opensSection[measure]}`;
+    const prices = known.get(place) ?? priceMeasure(task, measure);
+    known.set(place, prices);
+    return prices;
+  });
+}
+
+function priceMeasure(task: ChooseTask, measure: number): Prices {
+  const own = task.candidates[measure]!;
+  const before: readonly (Candidate | null)[] = task.candidates[measure - 1] ?? [null];
+  const [right, left] = (['right', 'left'] as const).map(
+    (hand) =>
+      new Ways(
+        task.rung,
+        task.settingAt[measure]!,
+        hand,
+        task.lengthsMs[measure]!,
+        before.map((each) => each?.[hand].work ?? null),
+        own.map((each) => each[hand].work),
+      ),
+  );
+  const loads = new Int16Array(before.length * own.length);
+  const others = new Int32Array(before.length * own.length);
+  for (const [a, from] of before.entries())
+    for (const [b, to] of own.entries()) {
+      const at = a * own.length + b;
+      loads[at] = measureLoad(to.rightBase + right!.load(a, b), to.leftBase + left!.load(a, b));
+      if (!from) continue;
+      others[at] = right!.leap(a, b) + left!.leap(a, b);
+      if (task.opensSection[measure]) continue;
+      others[at] += leftChange(from, to);
+      if (from.right.texture !== to.right.texture) others[at] += PRICES.rightTextureChange;
+    }
+  return { size: own.length, loads, others };
 }
 
 function chainOf(
   { candidates, rung, above }: ChooseTask,
-  { sizes, loads, others }: Prices,
+  prices: readonly Prices[],
   twinOf: readonly number[],
   loadPrice: number,
   banned: ReadonlySet<number>,
 ): Chain {
   const peak = above ? Math.max(...above) : Infinity;
   // Every edge is asked for in every round, so each is priced once.
-  const edges = loads.map((own, step) => {
+  const edges = prices.map(({ loads, others }, step) => {
     const most = above ? Math.min(peak, above[step]! + LOAD_TOLERANCE) : Infinity;
-    const priced = new Float64Array(own.length);
-    for (let at = 0; at < own.length; at += 1) {
-      const load = own[at]!;
-      priced[at] =
-        others[step]![at]! +
+    const costs = new Float64Array(loads.length);
+    for (let at = 0; at < loads.length; at += 1) {
+      const load = loads[at]!;
+      costs[at] =
+        others[at]! +
         load * loadPrice +
         Math.max(0, load - rung.load) * PRICES.loadPointOver +
         Math.max(0, load - most) * FORBIDDEN;
     }
-    return priced;
+    return costs;
   });
-  const edge = (step: number, from: number, to: number) => edges[step]![from * sizes[step]! + to]!;
   const nodes = candidates.map((own, measure) => {
     const isBanned = banned.has(twinOf[measure]!);
     return own.map(
       (candidate, option) =>
         candidate.cost +
-        (measure === 0 ? edge(0, 0, option) : 0) +
+        (measure === 0 ? edges[0]![option]! : 0) +
         (isBanned && !candidate.isFromAbove ? FORBIDDEN : 0),
     );
   });
-  return { nodes, edge, twinOf };
+  return { nodes, edges, twinOf };
 }
 
 function leftChange(from: Candidate, to: Candidate): number {

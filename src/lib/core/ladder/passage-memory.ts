@@ -9,8 +9,9 @@ interface Remembered extends Passage {
 /** What rungs worked out, by the music (at any tempo and over any chords) and by what was asked of the rung. */
 const memories = new WeakMap<Material['startOf'], Map<string, PassageMemory>>();
 
-/** Where candidates come from that were moved from another measure. */
+/** Where candidates come from that were moved from another measure, and all of a measure's together. */
 const firsts = new WeakMap<Candidate, Candidate>();
+const firstLists = new WeakMap<readonly Candidate[], readonly Candidate[]>();
 
 let counted = 0;
 const numbers = new WeakMap<Candidate, number>();
@@ -21,6 +22,11 @@ export function numberOf(candidate: Candidate): number {
   const known = numbers.get(first) ?? (counted += 1);
   numbers.set(first, known);
   return known;
+}
+
+/** The list from which a list was moved, or itself: the two are alike but for their place. */
+export function firstListOf(candidates: readonly Candidate[]): readonly Candidate[] {
+  return firstLists.get(candidates) ?? candidates;
 }
 
 /**
@@ -54,9 +60,11 @@ export class PassageMemory {
       : known
         ? moveCandidates(known.candidates, known, passage)
         : workOut();
-    if (known && !own)
+    if (known && !own) {
+      firstLists.set(candidates, firstListOf(known.candidates));
       for (const [index, candidate] of candidates.entries())
         firsts.set(candidate, firsts.get(known.candidates[index]!) ?? known.candidates[index]!);
+    }
     now.push(own ?? { ...passage, candidates });
     return candidates;
   }

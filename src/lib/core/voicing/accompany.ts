@@ -2,7 +2,7 @@ import type { HandSize } from '../hands/reach';
 import type { Position } from '../hands/position';
 import { isOverAnother } from '../pitch/chord';
 import { midiOf, type Pitch } from '../pitch/pitch';
-import type { Note } from '../score/model';
+import type { Measure, Note } from '../score/model';
 import { endOf } from '../score/time';
 import { sectionEnds, type ChordSpan } from './chord-spans';
 import type { HandName } from '../hands/hand';
@@ -11,7 +11,7 @@ import type { TextureFacts } from '../document/choices/textures.data';
 import { atRest, placesIn } from '../textures/figures';
 import { voiceChords, type ChordVoicing, type VoiceTask } from './voice-chords';
 import type { VoicingStyle } from '../document/choices/voicing-styles.data';
-import { writeChord } from './write-chords';
+import { writeChord, type WriteTask } from './write-chords';
 
 export interface AccompanyTask {
   readonly material: Material;
@@ -95,23 +95,35 @@ export function accompany(task: AccompanyTask): Accompaniment {
     (each) => `${material.twinOf[each.span.measure]!}/${each.span.slot}`,
   );
   const slashes = material.score.slashes.length > 0 ? material.score.slashes.map(({ at }) => at) : null;
-  const notes = new Map<number, Note[]>();
+  const inMeasure = new Map<number, WriteTask[]>();
   for (const [index, voicing] of voicings.entries()) {
     const { measure, offset } = material.measures[voicing.span.measure]!;
-    const own = notes.get(measure.index) ?? [];
-    own.push(
-      ...writeChord({
-        voicing,
-        hand,
-        measure,
-        offset,
-        next: approached[index]!,
-        slashes,
-      }),
-    );
-    notes.set(measure.index, own);
+    const own = inMeasure.get(measure.index) ?? [];
+    own.push({ voicing, hand, measure, offset, next: approached[index]!, slashes });
+    inMeasure.set(measure.index, own);
   }
-  return { notes, voicings };
+  return { notes: new Map([...inMeasure].map(([index, tasks]) => [index, writeOnce(tasks)])), voicings };
+}
+
+/** Notes written before, by their measure and what is written in it: a chord that is changed leaves all other measures' notes as they are. */
+const written = new WeakMap<Measure, Map<string, readonly Note[]>>();
+const MOST_WRITTEN = 200;
+
+function writeOnce(tasks: readonly WriteTask[]): readonly Note[] {
+  const { measure } = tasks[0]!;
+  const known = written.get(measure) ?? new Map<string, readonly Note[]>();
+  written.set(measure, known);
+  const name = tasks
+    .map(({ voicing: { span, texture, tones }, hand, next }) => {
+      const stack = tones.map(({ pitch, role }) => `${pitch.step}${pitch.alter}${pitch.octave}${role}`);
+      const towards = next && `${next.step}${next.alter}${next.octave}`;
+      return [hand, span.slot, span.at, span.duration, texture.figure, towards, stack].join();
+    })
+    .join(';');
+  const notes = known.get(name) ?? tasks.flatMap(writeChord);
+  if (known.size >= MOST_WRITTEN) known.clear();
+  known.set(name, notes);
+  return notes;
 }
 
 /**

@@ -1,9 +1,9 @@
 /** Steps of a way, each with its options and what they cost; some steps must take the same option as an earlier one. */
 export interface Chain {
   /** Cost of each option of each step; finite, even where an option is as good as impossible. */
-  readonly nodes: readonly (readonly number[])[];
-  /** Cost of going from an option of the step before to an option of a step. */
-  readonly edge: (step: number, from: number, to: number) => number;
+  readonly nodes: readonly ArrayLike<number>[];
+  /** For each step the cost of going from an option of the step before (row) to one of its own (column); empty for the first. */
+  readonly edges: readonly ArrayLike<number>[];
   /** For each step the first that it must be like, or itself. Such steps have as many options as the first. */
   readonly twinOf: readonly number[];
 }
@@ -20,12 +20,7 @@ const ROUNDS = 3;
 export function tiedPath(chain: Chain): readonly number[] {
   const { nodes, twinOf } = chain;
   const isTied = twinOf.some((first, step) => first !== step);
-  const free = cheapest(
-    nodes.length,
-    (step) => nodes[step]!.length,
-    (step, option) => nodes[step]![option]!,
-    chain.edge,
-  );
+  const free = cheapest(nodes, chain.edges);
   if (!isTied) return free;
   let best = twinOf.map((first) => free[first]!);
   let least = costOf(chain, best);
@@ -39,15 +34,22 @@ export function tiedPath(chain: Chain): readonly number[] {
 }
 
 /** What a whole way costs. */
-export function costOf({ nodes, edge }: Chain, path: readonly number[]): number {
+export function costOf(chain: Chain, path: readonly number[]): number {
   return path.reduce(
     (sum, option, step) =>
-      sum + nodes[step]![option]! + (step === 0 ? 0 : edge(step, path[step - 1]!, option)),
+      sum + chain.nodes[step]![option]! + (step === 0 ? 0 : edgeOf(chain, step, path[step - 1]!, option)),
     0,
   );
 }
 
-function again({ nodes, edge, twinOf }: Chain, path: readonly number[]): number[] {
+/** What it costs to go from an option of the step before to an option of a step. */
+export function edgeOf({ nodes, edges }: Chain, step: number, from: number, to: number): number {
+  return edges[step]![from * nodes[step]!.length + to]!;
+}
+
+function again(chain: Chain, path: readonly number[]): number[] {
+  const { nodes, edges, twinOf } = chain;
+  const edge = (step: number, from: number, to: number) => edgeOf(chain, step, from, to);
   const copies = new Map<number, number[]>();
   for (const [step, first] of twinOf.entries())
     if (first !== step) copies.set(first, [...(copies.get(first) ?? []), step]);
@@ -56,7 +58,6 @@ function again({ nodes, edge, twinOf }: Chain, path: readonly number[]): number[
   const runsOn = (copy: number) =>
     copy > 0 && twinOf[copy]! > 0 && twinOf[copy - 1] === twinOf[copy]! - 1 && isCopy(copy - 1);
   const node = (step: number, option: number) => {
-    if (isCopy(step)) return 0;
     let cost = nodes[step]![option]!;
     for (const copy of copies.get(step) ?? []) {
       cost += nodes[copy]![option]!;
@@ -68,56 +69,61 @@ function again({ nodes, edge, twinOf }: Chain, path: readonly number[]): number[
     }
     return cost;
   };
-  const weight = twinOf.map(
-    (first, step) =>
-      1 + (first === step ? (copies.get(step) ?? []).filter((copy) => runsOn(copy)).length : 0),
-  );
-  const optionAt = (step: number, option: number) => (isCopy(step) ? path[step]! : option);
+  // A copy has one option, which is decided elsewhere.
+  const optionsAt = (step: number) => (isCopy(step) ? [path[step]!] : [...Array(nodes[step]!.length).keys()]);
   const next = cheapest(
-    nodes.length,
-    (step) => (isCopy(step) ? 1 : nodes[step]!.length),
-    node,
-    (step, from, to) =>
+    twinOf.map((_, step) =>
+      isCopy(step) ? [0] : Float64Array.from(nodes[step]!, (_, option) => node(step, option)),
+    ),
+    twinOf.map((first, step) => {
+      if (step === 0) return [];
+      const isCopied = first !== step;
+      if (!isCopied && !isCopy(step - 1)) {
+        const times = 1 + (copies.get(step) ?? []).filter((copy) => runsOn(copy)).length;
+        return times === 1 ? edges[step]! : Float64Array.from(edges[step]!, (each) => times * each);
+      }
       // Edges between two copies, or from a step to its own copy, are the node's affair.
-      isCopy(step) && (isCopy(step - 1) || twinOf[step] === step - 1)
-        ? 0
-        : weight[step]! * edge(step, optionAt(step - 1, from), optionAt(step, to)),
+      const isNone = isCopied && (isCopy(step - 1) || first === step - 1);
+      return optionsAt(step - 1).flatMap((from) =>
+        optionsAt(step).map((to) => (isNone ? 0 : edge(step, from, to))),
+      );
+    }),
   );
   return twinOf.map((first) => next[first]!);
 }
 
 function cheapest(
-  steps: number,
-  sizeOf: (step: number) => number,
-  node: (step: number, option: number) => number,
-  edge: (step: number, from: number, to: number) => number,
+  nodes: readonly ArrayLike<number>[],
+  edges: readonly ArrayLike<number>[],
 ): readonly number[] {
-  if (steps === 0) return [];
-  let totals = Array.from({ length: sizeOf(0) }, (_, option) => node(0, option));
-  const backs: number[][] = [[]];
-  for (let step = 1; step < steps; step += 1) {
-    const back: number[] = [];
-    const now: number[] = [];
-    for (let option = 0; option < sizeOf(step); option += 1) {
+  if (nodes.length === 0) return [];
+  let totals = Float64Array.from(nodes[0]!);
+  const backs: Int32Array[] = [new Int32Array()];
+  for (let step = 1; step < nodes.length; step += 1) {
+    const [own, priced] = [nodes[step]!, edges[step]!];
+    const size = own.length;
+    const back = new Int32Array(size);
+    const now = new Float64Array(size);
+    for (let option = 0; option < size; option += 1) {
       let best = Infinity;
       let from = 0;
       for (let each = 0; each < totals.length; each += 1) {
-        const cost = totals[each]! + edge(step, each, option);
+        const cost = totals[each]! + priced[each * size + option]!;
         if (cost < best) {
           best = cost;
           from = each;
         }
       }
-      back.push(from);
-      now.push(best + node(step, option));
+      back[option] = from;
+      now[option] = best + own[option]!;
     }
     totals = now;
     backs.push(back);
   }
   let state = totals.reduce((best, cost, option) => (cost < totals[best]! ? option : best), 0);
-  const path: number[] = [];
-  for (let step = steps - 1; step >= 0; step -= 1) {
-    path.unshift(state);
+  const path = new Array<number>(nodes.length);
+  for (let step = nodes.length - 1; step >= 0; step -= 1) {
+    path[step] = state;
     state = backs[step]![state] ?? 0;
   }
   return path;

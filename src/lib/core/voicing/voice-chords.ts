@@ -140,7 +140,7 @@ function choose(progression: readonly (readonly Option[])[], twinOf: readonly nu
   });
   const path = tiedPath({
     nodes: progression.map((options) => options.map(({ cost }) => cost)),
-    edge: (step, from, to) => moves[step]![from * progression[step]!.length + to]!,
+    edges: moves,
     twinOf,
   });
   return path.map((option, index) => progression[index]![option]!);
@@ -252,10 +252,25 @@ function tonesByHand(pitches: readonly Pitch[], chord: NamedChord): readonly Ton
     });
 }
 
+const priced = new WeakMap<readonly Stacked[], Map<string, readonly Option[]>>();
+
 /** Every shape that could be played for a chord, with what each costs by itself. */
 export function voicingOptions(task: VoiceTask, chord: NamedChord, style: VoicingStyle): readonly Option[] {
   if (task.byHand) return [{ ...stackedAs(tonesByHand(task.byHand, chord), chord), cost: 0 }];
   const stacks = stacksOf(task.texture, chord, task.room);
+  const known = priced.get(stacks) ?? new Map<string, readonly Option[]>();
+  priced.set(stacks, known);
+  const { hand, otherHand, reach, widest, position, standsOnBass } = task;
+  const name = [
+    ...[style, hand, otherHand, reach.comfortable, reach.largest, widest, standsOnBass],
+    ...[position?.low, position?.high, task.texture.home],
+  ].join('/');
+  const options = known.get(name) ?? priceStacks(task, stacks, style);
+  known.set(name, options);
+  return options;
+}
+
+function priceStacks(task: VoiceTask, stacks: readonly Stacked[], style: VoicingStyle): readonly Option[] {
   const inRoot = style === 'root' ? stacks.filter(({ inversion }) => inversion === 0) : [];
   // Over a low root no root position may lie in the chord's window: the nearest inversion is better than silence.
   const allowed = inRoot.length > 0 ? inRoot : stacks;

@@ -9,7 +9,7 @@ import { strikesOf } from '../textures/figures';
 import type { HandName } from '../hands/hand';
 import type { ChordVoicing, Tone } from './voice-chords';
 
-interface WriteTask {
+export interface WriteTask {
   readonly voicing: ChordVoicing;
   readonly hand: HandName;
   readonly measure: Measure;
