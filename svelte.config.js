@@ -5,7 +5,8 @@ import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
 export default {
   preprocess: vitePreprocess(),
   kit: {
-    adapter: adapter(),
+    // Tests ask over the loopback, where compressing takes longer than it saves.
+    adapter: adapter({ precompress: process.env.KEY_PATH_COMPRESS !== 'no' }),
     // The stand registers it, for its own pages.
     serviceWorker: { register: false },
     typescript: {

@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import { sveltekit } from '@sveltejs/kit/vite';
 import { defineConfig } from 'vitest/config';
+import { engraverApart } from './vite.engraver';
 
 const CORE_TESTS = 'src/lib/core/**/*.test.ts';
 
@@ -12,7 +13,7 @@ export default defineConfig({
       'sveltekit-superforms/adapters': fileURLToPath(new URL('./src/zod-forms.js', import.meta.url)),
     },
   },
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [engraverApart()] },
   // Inlined fonts would become data: addresses, which the content security policy refuses.
   build: {
     assetsInlineLimit: 0,

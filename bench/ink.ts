@@ -2,9 +2,9 @@ import { chromium, expect, type Browser, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER } from '../e2e/browser';
 import { freePort, StudioServer, waitingForLife } from '../e2e/studio';
 import { writeMusicXml } from '../src/lib/core/formats/musicxml/write';
-import config from '../playwright.config';
 import { percentiles } from './measure';
 import { pieceOfLength } from './scores';
 
@@ -50,7 +50,7 @@ export async function benchInk(): Promise<readonly Record<string, string | numbe
   const folder = mkdtempSync(join(tmpdir(), 'key-path-bench-'));
   const studio = new StudioServer(await freePort(), folder, true);
   await studio.start();
-  const browser = await chromium.launch(config.use?.launchOptions ?? {});
+  const browser = await chromium.launch(BROWSER);
   const rows = [];
   try {
     for (const measures of [16, 64, 300]) {

@@ -3,8 +3,8 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER } from '../e2e/browser';
 import { freePort, StudioServer, waitingForLife } from '../e2e/studio';
-import config from '../playwright.config';
 import { percentiles } from './measure';
 
 const MARKS = 40;
@@ -17,7 +17,7 @@ export async function benchLesson(): Promise<readonly Record<string, string | nu
   });
   const studio = new StudioServer(await freePort(), folder, true);
   await studio.start();
-  const browser = await chromium.launch(config.use?.launchOptions ?? {});
+  const browser = await chromium.launch(BROWSER);
   try {
     const page = waitingForLife(
       await browser.newPage({ baseURL: studio.url, viewport: { width: 1280, height: 800 } }),

@@ -2,8 +2,8 @@ import { chromium } from '@playwright/test';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER } from '../e2e/browser';
 import { freePort, importTune, StudioServer, waitingForLife } from '../e2e/studio';
-import config from '../playwright.config';
 import { percentiles } from './measure';
 
 const NOTES = 32;
@@ -15,7 +15,7 @@ export async function benchSound(): Promise<readonly Record<string, string | num
   const folder = mkdtempSync(join(tmpdir(), 'key-path-bench-'));
   const studio = new StudioServer(await freePort(), folder);
   await studio.start();
-  const browser = await chromium.launch(config.use?.launchOptions ?? {});
+  const browser = await chromium.launch(BROWSER);
   try {
     const page = waitingForLife(await browser.newPage({ baseURL: studio.url }));
     const file = join(folder, 'ticks.abc');

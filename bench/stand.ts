@@ -3,8 +3,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTasks } from '../e2e/ask';
+import { BROWSER } from '../e2e/browser';
 import { freePort, StudioServer } from '../e2e/studio';
-import config from '../playwright.config';
 
 const TRIES = 5;
 const SLOWER = 4;
@@ -14,7 +14,7 @@ export async function benchStand(): Promise<readonly Record<string, string | num
   const folder = mkdtempSync(join(tmpdir(), 'key-path-bench-'));
   const studio = new StudioServer(await freePort(), folder, true);
   await studio.start();
-  const browser = await chromium.launch(config.use?.launchOptions ?? {});
+  const browser = await chromium.launch(BROWSER);
   const times: number[] = [];
   try {
     const { path, task } = await setTasks(studio);

@@ -5,6 +5,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
+import { wavBytes } from '../src/lib/ui/playback/wav';
 
 /** The built application with a database and a port of its own. */
 export class StudioServer {
@@ -79,6 +80,10 @@ export const test = base.extend<{ studio: StudioServer; drawsLines: boolean }>({
   },
   baseURL: async ({ studio }, use) => use(studio.url),
   page: async ({ page }, use) => {
+    // The piano's samples are minutes of sound, and each page would decode them all.
+    await page.route('**/samples/*', (route) =>
+      route.fulfill({ body: SHORT_SOUND, contentType: 'audio/wav' }),
+    );
     // Whatever a test is about: no page may throw on the way.
     const faults: string[] = [];
     page.on('pageerror', (fault) => faults.push(fault.stack ?? fault.message));
@@ -86,6 +91,14 @@ export const test = base.extend<{ studio: StudioServer; drawsLines: boolean }>({
     expect(faults).toEqual([]);
   },
 });
+
+/** A second of one tone, in place of a sample. */
+const SHORT_SOUND = Buffer.from(
+  wavBytes(
+    Float32Array.from({ length: 44_100 }, (_, at) => Math.sin(at / 16) / 2),
+    44_100,
+  ),
+);
 
 /** The page, whose `goto` and `reload` come back only when the application answers to clicks and keys. */
 export function waitingForLife(page: Page): Page {

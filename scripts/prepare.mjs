@@ -2,7 +2,10 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, statSync } from 'node:fs';
 
-const CHROMIUM = '/usr/bin/chromium';
+/** Debian's Chromium without a window, or else the whole of it, which does the same and works twice as long. */
+const CHROMIUMS = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
+
+export const chromiumPath = () => CHROMIUMS.find((path) => existsSync(path)) ?? CHROMIUMS[0];
 
 /** Runs a command with its output shown, or kept back unless it fails; ends this process when it does. */
 export function run(command, args, { isQuiet = false, ...options } = {}) {
@@ -51,13 +54,14 @@ export function installPackages({ isQuiet = false } = {}) {
 
 /** Makes sure Debian's Chromium is there; installs it when root, otherwise says what to do. */
 export function installChromium() {
-  if (existsSync(CHROMIUM)) return;
-  if (process.getuid?.() !== 0) {
+  const isRoot = process.getuid?.() === 0;
+  if (existsSync(isRoot ? CHROMIUMS[0] : chromiumPath())) return;
+  if (!isRoot) {
     console.error(
-      `The browser tests need Chromium at ${CHROMIUM}: run "sudo apt-get install chromium" once.`,
+      'The browser tests need Chromium: run "sudo apt-get install chromium-headless-shell" once.',
     );
     process.exit(1);
   }
   run('apt-get', ['update']);
-  run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium']);
+  run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium-headless-shell']);
 }

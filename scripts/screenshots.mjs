@@ -1,10 +1,11 @@
 // Takes the pictures in docs/screenshots from the demo studio that runs at the given address (npm run demo first).
 import { chromium } from '@playwright/test';
+import { chromiumPath } from './prepare.mjs';
 
 const address = process.argv[2] ?? 'http://127.0.0.1:4173';
 const folder = 'docs/screenshots';
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: chromiumPath(),
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-sync'],
 });
 const page = await browser.newPage({ baseURL: address, viewport: { width: 1280, height: 800 } });

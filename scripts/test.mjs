@@ -62,7 +62,7 @@ const unitOk = step('unit tests', 'npx', [
 ]);
 count(unitOk, unitReport, (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests }));
 
-if (step('build', 'npm', ['run', '-s', 'build'])) {
+if (step('build', 'npm', ['run', '-s', 'build'], { KEY_PATH_COMPRESS: 'no' })) {
   const browserReport = '.cache/test/browser.json';
   const browserOk = step('browser tests', 'npx', ['playwright', 'test', '--reporter=list,json'], {
     PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport,

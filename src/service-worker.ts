@@ -134,7 +134,7 @@ async function keepAll(addresses: readonly string[], application: Cache): Promis
   }
 }
 
-const NAME = /(?:\/_app\/immutable\/|\.{1,2}\/)[\w./-]+\.(?:js|css|woff2?)/g;
+const NAME = /(?:\/_app\/immutable\/|\.{1,2}\/)[\w./-]+\.(?:js|css|wasm|woff2?)/g;
 
 /** Files of the build that a text names. */
 function namedIn(text: string, from: string): readonly string[] {

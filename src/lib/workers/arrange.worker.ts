@@ -10,19 +10,18 @@ import { hear } from '../core/listen/hear';
 import { buildTimeline } from '../core/playback/timeline';
 import { asOnePart } from '../core/score/one-part';
 import { arrange, draft, type Draft } from '../core/arrange/arrange';
+import { sketchChords, type Standing } from '../core/arrange/sketch';
 import type { Arrangement } from '../core/arrange/arrangement';
-import type { ArrangeFor } from '../core/arrange/arrange-for';
 import { editionOf } from '../core/handout/edition';
 import { fingerprintOf } from '../core/handout/fingerprint';
 import { differencesFrom } from '../core/handout/differences';
-import type { ArrangementDocument } from '../core/document/document';
 import { viewLadder } from '../core/arrange/ladder-view';
 import { viewSource } from '../core/analyse/source-view';
 import { studySource, type SourceFacts } from '../core/analyse/study-source';
 import { KEY_STYLES, rateKey } from '../core/keys/rank-keys';
 import { planLines, type LaidOut } from '../core/engrave/plan-lines';
 import type { Score } from '../core/score/model';
-import { deltaOf } from './delta';
+import { deltaOf, type Delta } from './delta';
 import { keepSame } from './keep-same';
 import type { LayoutRequest, SystemPlan } from '../core/engrave/line';
 import type { ArrangeApi } from './protocol';
@@ -33,9 +32,15 @@ let last: LaidOut | null = null;
 /** What the page has been sent: lines first, then all else about the arrangement. */
 let sentSystems: readonly SystemPlan[] | null = null;
 let sent: Arrangement | null = null;
-/** What is drawn and not yet looked over, and what it was asked with. */
+/** What is drawn and not yet looked over, and what stands as it was asked. */
 let drawn: Draft | null = null;
-let asked: { readonly document: ArrangementDocument; readonly whom: ArrangeFor } | null = null;
+let asked: (Standing & Pick<Arrangement, 'counts'>) | null = null;
+
+function send(systems: readonly SystemPlan[]): Delta {
+  const delta = deltaOf(sentSystems, systems);
+  sentSystems = systems;
+  return delta;
+}
 
 function plan(score: Score, counts: Arrangement['counts'], layout: LayoutRequest): readonly SystemPlan[] {
   last = planLines(score, counts, layout, last);
@@ -71,20 +76,23 @@ const api: ArrangeApi = {
     sentSystems = null;
     sent = null;
     drawn = null;
+    asked = null;
     return viewSource(facts);
+  },
+  sketch(document, whom, layout) {
+    const score = asked && sketchChords(source(), asked, document, whom);
+    return score && send(plan(score, asked!.counts, layout));
   },
   draw(document, whom, layout) {
     drawn = null;
     const made = draft(source(), document, whom);
-    asked = { document, whom };
     // A line is written anew only where its own records are new ones.
     const marks = keepSame(sent?.score.marks, made.score.marks);
     const counts = keepSame(sent?.counts, made.counts);
-    drawn = { ...made, score: { ...made.score, marks }, counts };
-    const systems = plan(drawn.score, counts, layout);
-    const delta = deltaOf(sentSystems, systems);
-    sentSystems = systems;
-    return delta;
+    const score = { ...made.score, marks };
+    drawn = { ...made, score, counts };
+    asked = { document, whom, score, counts };
+    return send(plan(score, counts, layout));
   },
   complete() {
     if (!drawn) throw new Error('Something must be drawn before it can be completed.');

@@ -45,6 +45,11 @@ export interface ArrangeApi {
   hear(score: Score, take: Take, options: HearOptions): Heard;
   /** Takes the source to arrange from now on. */
   open(score: Score): SourceView;
+  /**
+   * The lines of a document that differs from the one drawn last by its chord symbols alone: under the notes that stand, as
+   * what changed; null for any other. It is drawn after all.
+   */
+  sketch(document: ArrangementDocument, whom: ArrangeFor, layout: LayoutRequest): Delta | null;
   /** The lines of a document, as what changed since those before; the first time whole. */
   draw(document: ArrangementDocument, whom: ArrangeFor, layout: LayoutRequest): Delta;
   /** All else about the arrangement drawn last, as what changed since the one before. */

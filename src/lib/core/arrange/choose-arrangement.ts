@@ -71,7 +71,8 @@ export function chooseArrangement(facts: SourceFacts, document: OpenDocument, wh
   return chosen;
 }
 
-function materialFor(
+/** The music of the source in the key asked for, over its chords as the document has them. */
+export function materialFor(
   facts: SourceFacts,
   document: OpenDocument,
   whom: ArrangeFor,

@@ -17,7 +17,7 @@ import type { VoicingPlace } from '$lib/core/arrange/voicing-places';
 import type { Why } from '$lib/core/arrange/why';
 import type { Heard, HearOptions } from '$lib/core/listen/hear';
 import type { Take } from '$lib/core/listen/take';
-import { applyDelta } from '$lib/workers/delta';
+import { applyDelta, type Delta } from '$lib/workers/delta';
 import { WorkerLink, WorkerStopped } from './worker-link.svelte';
 
 /** Takes lines that stand; resolves when they have been drawn. */
@@ -103,9 +103,12 @@ export class Arranger {
     layout: LayoutRequest,
     onLines: OnLines,
   ): Promise<ArrangedView> {
-    const lines = await api.draw(document, whom, layout);
-    const systems = applyDelta(this.#systems, lines) as readonly SystemPlan[];
-    this.#systems = systems;
+    const take = (lines: Delta) =>
+      (this.#systems = applyDelta(this.#systems, lines) as readonly SystemPlan[]);
+    const sketch = await api.sketch(document, whom, layout);
+    // A chord stands in ink at once; the notes that follow from it are worked out meanwhile.
+    if (sketch) void onLines(take(sketch));
+    const systems = take(await api.draw(document, whom, layout));
     await onLines(systems);
     const arrangement = applyDelta(this.#arrangement, await api.complete()) as Arrangement;
     this.#arrangement = arrangement;
