@@ -26,6 +26,7 @@ test('a new edition takes the register over, and the Bench says what the learner
   await handOut(page);
   await page.getByRole('button', { name: 'A, Right hand: not stamped', exact: true }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Stamp' }).click();
+  await expect(page.getByRole('button', { name: /^A, Right hand: stamped/ })).toBeVisible();
   await page.getByRole('button', { name: 'B, Right hand: not stamped', exact: true }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Stamp' }).click();
   await expect(page.getByRole('button', { name: /^B, Right hand: stamped/ })).toBeVisible();
@@ -115,6 +116,8 @@ test('what cannot be read is named where it is missing, and the rest goes on', a
   await arrangeTune(page);
   const bench = page.url();
   await handOut(page);
+  // A page that still asks for something would find nobody there.
+  await page.waitForLoadState('networkidle');
   await studio.stop('SIGTERM');
   const db = new Database(join(studio.folder, 'key-path.db'));
   db.exec(`UPDATE arrangements SET document_json = '{"version":1,"value":{"recipe":1}}'`);

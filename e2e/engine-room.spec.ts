@@ -53,14 +53,19 @@ test.describe('the first lines', () => {
 
 test('a worker that does not start, or stops, says so and is started again', async ({ page }) => {
   await arrangeTune(page);
-  await page.route('**/engrave.worker*', (route) => route.abort());
-  await page.reload();
   const trouble = page.getByRole('alert').filter({ hasText: 'The engraver' });
-  await expect(trouble).toContainText('has stopped or did not start');
-  await page.unroute('**/engrave.worker*');
-  await trouble.getByRole('button', { name: 'Try again' }).click();
-  await expect(page.locator('.bench-system .music svg').first()).toBeVisible();
-  await expect(trouble).toHaveCount(0);
+  for (const [file, words] of [
+    ['**/engrave.worker*', 'has stopped or did not start'],
+    ['**/engraver-*.wasm', 'has not answered'],
+  ] as const) {
+    await page.route(file, (route) => route.abort());
+    await page.reload();
+    await expect(trouble).toContainText(words);
+    await page.unroute(file);
+    await trouble.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.locator('.bench-system .music svg').first()).toBeVisible();
+    await expect(trouble).toHaveCount(0);
+  }
 
   // Ended from within, the arranger gives no sign; the next question goes unanswered.
   const arranger = page.workers().find((worker) => worker.url().includes('arrange.worker'))!;

@@ -79,7 +79,8 @@ export const test = base.extend<{ studio: StudioServer; drawsLines: boolean }>({
     rmSync(folder, { recursive: true, force: true });
   },
   baseURL: async ({ studio }, use) => use(studio.url),
-  page: async ({ page }, use) => {
+  page: async ({ page, studio }, use) => {
+    origins.set(page, studio.url);
     // The piano's samples are minutes of sound, and each page would decode them all.
     await page.route('**/samples/*', (route) =>
       route.fulfill({ body: SHORT_SOUND, contentType: 'audio/wav' }),
@@ -121,8 +122,13 @@ export { expect };
 
 export const TUNE = 'demo/sources/lantern-on-the-quay.musicxml';
 
-/** Where the studio's pages are; a page that shows nothing yet has the address it will open. */
+/** Where the studio of a test's page is. */
+const origins = new WeakMap<Page, string>();
+
+/** Where the studio's pages are. */
 async function originOf(page: Page): Promise<string> {
+  const known = origins.get(page);
+  if (known) return known;
   if (page.url() === 'about:blank') await page.goto('/learners');
   return new URL(page.url()).origin;
 }

@@ -134,14 +134,17 @@ async function keepAll(addresses: readonly string[], application: Cache): Promis
   }
 }
 
-const NAME = /(?:\/_app\/immutable\/|\.{1,2}\/)[\w./-]+\.(?:js|css|wasm|woff2?)/g;
+/** What workers need beside themselves, which the build does not list. */
+const OF_WORKERS = '/_app/immutable/workers/assets/';
+
+const NAME = /(?:\/_app\/immutable\/|\.{1,2}\/|assets\/)[\w./-]+\.(?:js|css|wasm|woff2?)/g;
 
 /** Files of the build that a text names. */
 function namedIn(text: string, from: string): readonly string[] {
   const base = new URL(from, worker.location.origin);
   return (text.match(NAME) ?? [])
     .map((name) => new URL(name, base).pathname)
-    .filter((name) => built.has(name));
+    .filter((name) => built.has(name) || name.startsWith(OF_WORKERS));
 }
 
 async function readAbout(): Promise<About | null> {

@@ -101,7 +101,8 @@ export class Engraver {
         if (fault instanceof WorkerStopped) {
           // Whoever waits goes on waiting: it is asked again once the engraver was started anew.
           if (job.waiting.size > 0) this.#queue.set(job.key, job);
-          break;
+          if (this.link.state === 'failed') break;
+          continue;
         }
         for (const waiter of job.waiting) waiter.reject(fault);
       }
