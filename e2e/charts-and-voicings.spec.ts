@@ -11,6 +11,8 @@ import {
   test,
 } from './studio';
 
+test.use({ takesTurns: true });
+
 const notesIn = (page: Page, measure: number, hand: 'L' | 'R') =>
   page.locator(`.music .note[id^="g${measure}${hand}"]`);
 

@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test';
 import { teach } from './ask';
 import { expect, expectAccessible, test, TUNE, type StudioServer } from './studio';
 
+test.use({ takesTurns: true });
+
 const LOOKS = [
   { width: 1280, height: 800, colorScheme: 'light' },
   { width: 820, height: 1180, colorScheme: 'dark' },

@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test';
 import { setTasks, teach } from './ask';
 import { expect, expectAccessible, handOutTune, test, type StudioServer } from './studio';
 
+test.use({ takesTurns: true });
+
 const SIZES = [
   { width: 320, height: 640 },
   { width: 820, height: 1180 },

@@ -1,5 +1,7 @@
 import { expect, expectAccessible, test, TUNE } from './studio';
 
+test.use({ takesTurns: true });
+
 /** A first arrangement for a new learner from a file takes so many presses and entries at most. */
 const MOST_ACTIONS = 12;
 

@@ -13,6 +13,8 @@ import {
   test,
 } from './studio';
 
+test.use({ takesTurns: true });
+
 test('a teacher takes one piece from a file to a learner’s stamped section', async ({ page }) => {
   await addLearner(page, 'Ida');
   await expectAccessible(page);

@@ -1,6 +1,8 @@
 import type { Locator, Page } from '@playwright/test';
 import { addLearner, arrangeTune, expect, expectSaved, handOutTune, importTune, test } from './studio';
 
+test.use({ takesTurns: true });
+
 /** What a person does, counted: presses, entries and keys. What a list is opened and chosen with are two. */
 class Actions {
   count = 0;

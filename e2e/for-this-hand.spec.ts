@@ -12,6 +12,8 @@ import {
 import type { Page } from '@playwright/test';
 import { plugInKeyboard, sendMidi } from './keyboard-by-cable';
 
+test.use({ takesTurns: true });
+
 /** Presses the middle of the notehead of a note. */
 async function pressNote(page: Page, index: number): Promise<void> {
   // Looked up anew until it holds still: a line that is engraved afresh takes its heads away with it.

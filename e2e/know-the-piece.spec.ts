@@ -1,6 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
 import { choose, chosen, expect, importTune, test, waitingForLife } from './studio';
 
+test.use({ takesTurns: true });
+
 test('a teacher overrules key, chords, form and tune, and it sticks', async ({ page }) => {
   await importTune(page);
   await expect(chosen(page, 'Key')).toContainText('as found');

@@ -1,6 +1,8 @@
 import type { Page } from '@playwright/test';
 import { addLearner, expect, expectAccessible, handOutTune, test } from './studio';
 
+test.use({ takesTurns: true });
+
 async function startLesson(page: Page, ...names: readonly string[]): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'Start another lesson …' }).click();

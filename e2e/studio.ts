@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import Database from 'better-sqlite3';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -68,15 +69,82 @@ export async function freePort(): Promise<number> {
   });
 }
 
-export const test = base.extend<{ studio: StudioServer; drawsLines: boolean }>({
+/** A server that tests take in turn; what each left behind is removed before the next. */
+class SharedStudio {
+  private constructor(
+    readonly server: StudioServer,
+    private readonly empty: string,
+  ) {}
+
+  static async open(): Promise<SharedStudio> {
+    const server = await openStudio(false);
+    const shared = new SharedStudio(server, join(server.folder, 'as-it-began.db'));
+    shared.#do((db) => db.prepare('VACUUM INTO ?').run(shared.empty));
+    return shared;
+  }
+
+  /** Every table as it was when the server had just started. */
+  clear(): void {
+    this.#do((db) => {
+      db.pragma('foreign_keys = OFF');
+      db.prepare('ATTACH ? AS empty').run(this.empty);
+      const tables = db
+        .prepare("SELECT name FROM empty.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'")
+        .pluck()
+        .all() as string[];
+      db.transaction(() => {
+        for (const table of tables)
+          db.exec(`DELETE FROM main."${table}"; INSERT INTO main."${table}" SELECT * FROM empty."${table}"`);
+      })();
+    });
+  }
+
+  #do(work: (db: Database.Database) => void): void {
+    const db = new Database(join(this.server.folder, 'key-path.db'), { timeout: 10_000 });
+    work(db);
+    db.close();
+  }
+}
+
+async function openStudio(drawsLines: boolean): Promise<StudioServer> {
+  const folder = mkdtempSync(join(tmpdir(), 'key-path-e2e-'));
+  const studio = new StudioServer(await freePort(), folder, drawsLines);
+  await studio.start();
+  return studio;
+}
+
+async function closeStudio(studio: StudioServer): Promise<void> {
+  await studio.stop();
+  rmSync(studio.folder, { recursive: true, force: true });
+}
+
+interface Options {
+  studio: StudioServer;
+  drawsLines: boolean;
+  /** Whether the test takes its turn on a server that others use before and after it, or has one to itself. */
+  takesTurns: boolean;
+}
+
+export const test = base.extend<Options, { shared: SharedStudio }>({
   drawsLines: [false, { option: true }],
-  studio: async ({ drawsLines }, use) => {
-    const folder = mkdtempSync(join(tmpdir(), 'key-path-e2e-'));
-    const studio = new StudioServer(await freePort(), folder, drawsLines);
-    await studio.start();
-    await use(studio);
-    await studio.stop();
-    rmSync(folder, { recursive: true, force: true });
+  takesTurns: [false, { option: true }],
+  shared: [
+    async ({}, use) => {
+      const shared = await SharedStudio.open();
+      await use(shared);
+      await closeStudio(shared.server);
+    },
+    { scope: 'worker' },
+  ],
+  studio: async ({ drawsLines, takesTurns, shared }, use) => {
+    if (takesTurns) {
+      shared.clear();
+      await use(shared.server);
+    } else {
+      const studio = await openStudio(drawsLines);
+      await use(studio);
+      await closeStudio(studio);
+    }
   },
   baseURL: async ({ studio }, use) => use(studio.url),
   page: async ({ page, studio }, use) => {
@@ -101,22 +169,29 @@ const SHORT_SOUND = Buffer.from(
   ),
 );
 
-/** The page, whose `goto` and `reload` come back only when the application answers to clicks and keys. */
+/** The page, which comes back from `goto`, `reload` and `waitForURL` only when the application answers to clicks and keys. */
 export function waitingForLife(page: Page): Page {
-  const [open, reload] = [page.goto.bind(page), page.reload.bind(page)];
-  const isLive = () => page.locator('html[data-live]').waitFor({ state: 'attached' });
+  const [open, reload, waitForURL] = [page.goto, page.reload, page.waitForURL].map((each) =>
+    each.bind(page),
+  ) as [Page['goto'], Page['reload'], Page['waitForURL']];
   page.goto = async (...args) => {
     const response = await open(...args);
-    await isLive();
+    await isLive(page);
     return response;
   };
   page.reload = async (...args) => {
     const response = await reload(...args);
-    await isLive();
+    await isLive(page);
     return response;
+  };
+  page.waitForURL = async (...args) => {
+    await waitForURL(...args);
+    await isLive(page);
   };
   return page;
 }
+
+const isLive = (page: Page) => page.locator('html[data-live]').waitFor({ state: 'attached' });
 
 export { expect };
 
@@ -253,5 +328,6 @@ export async function expectAccessible(page: Page, without: readonly string[] = 
 }
 
 export async function expectSaved(page: Page): Promise<void> {
+  await isLive(page);
   await expect(page.locator('[data-save-state="saved"]')).toBeVisible();
 }

@@ -8,6 +8,8 @@ import { TEXTURES } from '../src/lib/testing/labelled/textures';
 import { scoreFromAbc } from '../src/lib/testing/labelled-scores';
 import { choose, expect, test } from './studio';
 
+test.use({ takesTurns: true });
+
 const WALTZ = scoreFromAbc(TEXTURES.find(({ name }) => name.startsWith('a waltz'))!.abc);
 const SONG = scoreFromAbc(TEXTURES.find(({ name }) => name.startsWith('a sung'))!.abc);
 

@@ -49,7 +49,7 @@ describe('what is drawn at once when chords are renamed', () => {
   });
 
   it('keeps the chords that a colour put between', () => {
-    for (const { score: source } of allSources()) {
+    for (const { score: source } of allSources().slice(0, 4)) {
       const facts = studySource(source);
       const made = newDocument(makeupOf(facts), 5);
       const document = { ...made, recipe: { ...made.recipe, colours: ['passing-diminished' as const] } };

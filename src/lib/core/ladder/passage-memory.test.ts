@@ -41,17 +41,17 @@ function said(rungs: readonly SolvedRung[]): readonly string[] {
 }
 
 describe('what a rung worked out once', () => {
+  const SETTINGS = ['solo', 'sing'] as const;
   const pieces = [
     ...allSources().map(({ file, score }) => ({ name: file, score })),
-    ...[1, 2, 3, 4, 5, 6].map((seed) => ({ name: `song ${seed}`, score: randomSong(seed) })),
-  ];
-  it.each(pieces)('stands for every measure that asks the same: $name', ({ score }) => {
-    for (const setting of ['solo', 'sing'] as const)
-      expect(said(climb(score, setting))).toEqual(said(climb(score, setting, FORGETFUL)));
+    ...[1, 2, 3].map((seed) => ({ name: `song ${seed}`, score: randomSong(seed) })),
+  ].map((each, index) => ({ ...each, setting: SETTINGS[index % SETTINGS.length]! }));
+  it.each(pieces)('stands for every measure that asks the same: $name', ({ score, setting }) => {
+    expect(said(climb(score, setting))).toEqual(said(climb(score, setting, FORGETFUL)));
   });
 
   it('is the same after a chord was changed and changed back, and new measures are worked out anew', () => {
-    for (const { score } of pieces) {
+    for (const { score } of pieces.slice(0, 4)) {
       const facts = studySource(score);
       const document = newDocument(makeupOf(facts), 1);
       const solved = (symbol: string | null, source = facts) =>
