@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import { sveltekit } from '@sveltejs/kit/vite';
 import { defineConfig } from 'vitest/config';
-import { engraverApart } from './vite.engraver';
+import { engraverApart } from './scripts/engraver-apart.mjs';
 
 const CORE_TESTS = 'src/lib/core/**/*.test.ts';
 

@@ -11,15 +11,22 @@ import { allSources } from '../../testing/demo-tunes';
 import { randomSong } from '../../testing/random-songs';
 import { rungAt } from '../limits/rungs';
 import { NO_PINS } from './measure-pins';
+import type { PassageMemory } from './passage-memory';
 import { RungSolver } from './solve-rung';
 import type { RungTask, SolvedRung } from './rung-task';
 import { atTempo, tempoByRung } from './tempo-by-rung';
 
 /** A memory that knows nothing: every measure is worked out by itself. */
-const FORGETFUL = { once: <T>(_name: string, _passage: unknown, workOut: () => T) => workOut() };
+const FORGETFUL: Pick<PassageMemory, 'candidatesOf'> = {
+  candidatesOf: (measures) => measures.map(({ workOut }) => workOut()),
+};
 
 /** Rungs from the top down, of a score with chords changed by `pins`. */
-function climb(score: Score, setting: Setting, memory?: typeof FORGETFUL): readonly SolvedRung[] {
+function climb(
+  score: Score,
+  setting: Setting,
+  memory?: Pick<PassageMemory, 'candidatesOf'>,
+): readonly SolvedRung[] {
   const facts = studySource(score);
   const document = newDocument(makeupOf(facts), 3);
   const asked = { ...document, recipe: { ...document.recipe, setting } };

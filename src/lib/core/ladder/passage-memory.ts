@@ -9,6 +9,9 @@ interface Remembered extends Passage {
 /** What rungs worked out, by the music (at any tempo and over any chords) and by what was asked of the rung. */
 const memories = new WeakMap<Material['startOf'], Map<string, PassageMemory>>();
 
+/** Of a piece: six rungs as they were asked for in three ways. The one that was not asked for longest is forgotten first. */
+const MOST_RUNGS = 18;
+
 /** Where candidates come from that were moved from another measure, and all of a measure's together. */
 const firsts = new WeakMap<Candidate, Candidate>();
 const firstLists = new WeakMap<readonly Candidate[], readonly Candidate[]>();
@@ -29,45 +32,59 @@ export function firstListOf(candidates: readonly Candidate[]): readonly Candidat
   return firstLists.get(candidates) ?? candidates;
 }
 
+/** A measure to be asked about: `name` says all that its candidates depend on but the place. */
+export interface Asked {
+  readonly name: string;
+  readonly passage: Passage;
+  readonly workOut: () => readonly Candidate[];
+}
+
 /**
  * The ways to play measures of one rung, by all that they depend on: measures that ask the same have the same ways at their
- * own places, and a chord that is changed leaves the other measures as they were. Only what the last round asked for is kept.
+ * own places, and a chord that is changed leaves the other measures as they were. Only what was asked for last is kept.
  */
 export class PassageMemory {
-  #before: ReadonlyMap<string, readonly Remembered[]> = new Map();
-  #now = new Map<string, Remembered[]>();
+  #known: ReadonlyMap<string, readonly Remembered[]> = new Map();
 
-  /** The memory for a rung of a piece; a new round of asking begins. */
+  /** The memory for a rung of a piece. */
   static for(material: Material, asked: string): PassageMemory {
     const known = memories.get(material.startOf) ?? new Map<string, PassageMemory>();
     memories.set(material.startOf, known);
     const memory = known.get(asked) ?? new PassageMemory();
+    known.delete(asked);
     known.set(asked, memory);
-    memory.#before = memory.#now;
-    memory.#now = new Map();
+    if (known.size > MOST_RUNGS) known.delete(known.keys().next().value!);
     return memory;
   }
 
-  /** `name` says all that the candidates depend on but the place. */
-  once(name: string, passage: Passage, workOut: () => readonly Candidate[]): readonly Candidate[] {
-    const now = this.#now.get(name) ?? [];
-    this.#now.set(name, now);
-    const before = this.#before.get(name) ?? [];
-    const own = before.find((each) => isSamePlace(each.own, passage.own));
-    const known = own ?? now[0] ?? before[0];
-    const candidates = own
-      ? own.candidates
-      : known
-        ? moveCandidates(known.candidates, known, passage)
-        : workOut();
-    if (known && !own) {
-      firstLists.set(candidates, firstListOf(known.candidates));
-      for (const [index, candidate] of candidates.entries())
-        firsts.set(candidate, firsts.get(known.candidates[index]!) ?? known.candidates[index]!);
-    }
-    now.push(own ?? { ...passage, candidates });
-    return candidates;
+  /** The candidates of every measure of the piece. */
+  candidatesOf(measures: readonly Asked[]): readonly (readonly Candidate[])[] {
+    const now = new Map<string, Remembered[]>();
+    const lists = measures.map(({ name, passage, workOut }) => {
+      const here = now.get(name) ?? [];
+      now.set(name, here);
+      const before = this.#known.get(name) ?? [];
+      const own = before.find((each) => isSamePlace(each.own, passage.own));
+      const remembered = own ??
+        recall(here[0] ?? before[0], passage) ?? { ...passage, candidates: workOut() };
+      here.push(remembered);
+      return remembered.candidates;
+    });
+    this.#known = now;
+    return lists;
   }
+}
+
+/** What is known of one measure, moved to another. */
+function recall(known: Remembered | undefined, passage: Passage): Remembered | null {
+  if (!known) return null;
+  const candidates = moveCandidates(known.candidates, known, passage);
+  firstLists.set(candidates, firstListOf(known.candidates));
+  for (const [index, candidate] of candidates.entries()) {
+    const origin = known.candidates[index]!;
+    firsts.set(candidate, firsts.get(origin) ?? origin);
+  }
+  return { ...passage, candidates };
 }
 
 /** The very same notes of the source, at whatever tempo. */

@@ -8,7 +8,7 @@ import { notesAllowed } from '../limits/notes-at-once';
 import { chordSpans, sectionEnds, type ChordSpan } from '../voicing/chord-spans';
 import { chordDemands, isPlainRung, type ChordDemand } from './chord-sounds';
 import { fromAbove, joinHands, type Candidate } from './candidates';
-import { PassageMemory, numberOf } from './passage-memory';
+import { PassageMemory, numberOf, type Asked } from './passage-memory';
 import { nameOfChords, nameOfMade, nameOfSource } from './passage-name';
 import { chooseCandidates, isPlayedAlike } from './choose';
 import type { CandidateContext } from './hand-choice';
@@ -39,7 +39,7 @@ export class RungSolver {
 
   constructor(
     private readonly task: RungTask,
-    memory: Pick<PassageMemory, 'once'> = memoryFor(task),
+    memory: Pick<PassageMemory, 'candidatesOf'> = memoryFor(task),
   ) {
     const { material, rules, place } = task;
     this.#rung = rungAt(rules.rungs, place);
@@ -57,11 +57,11 @@ export class RungSolver {
       () => this.#rights.sungName(),
     );
     this.#rights = new RightChoices(task, this.#rung, this.#lefts);
-    this.#free = this.#freeCandidates(memory);
+    this.#free = memory.candidatesOf(this.#askedOf());
   }
 
-  /** The ways to play each measure without pins, worked out once for all that ask the same. */
-  #freeCandidates(memory: Pick<PassageMemory, 'once'>): readonly (readonly Candidate[])[] {
+  /** Every measure without pins, with all that its candidates depend on. */
+  #askedOf(): readonly Asked[] {
     const { material, above } = this.task;
     return material.measures.map((own) => {
       const { index } = own.measure;
@@ -75,7 +75,8 @@ export class RungSolver {
         ...made.map((notes) => nameOfMade(notes, own)),
         higher && `${numberOf(higher)} ${above?.material === material ? 'at this pace' : 'faster'}`,
       ].join('\n');
-      return memory.once(name, { own, made, above: higher }, () => this.#candidatesAt(own, NO_PINS));
+      const passage = { own, made, above: higher };
+      return { name, passage, workOut: () => this.#candidatesAt(own, NO_PINS) };
     });
   }
 

@@ -1,5 +1,4 @@
 import { runInNewContext } from 'node:vm';
-import type { Plugin } from 'vite';
 
 const MODULE = 'verovio/dist/verovio-module.mjs';
 const BYTES = { before: 'findWasmBinary(){return binaryDecode(', after: ')}function getBinarySync(' };
@@ -9,8 +8,9 @@ const START =
 /**
  * The engraver comes with its seven megabytes of WebAssembly written into a text, which a browser would have to read, decode and
  * hold before it could begin. Here they become a file of their own, which is compiled while it arrives.
+ * @returns {import('vite').Plugin}
  */
-export function engraverApart(): Plugin {
+export function engraverApart() {
   return {
     name: 'engraver-apart',
     apply: 'build',
@@ -23,9 +23,10 @@ export function engraverApart(): Plugin {
       const file = this.emitFile({
         type: 'asset',
         name: 'engraver.wasm',
-        source: bytesOf(runInNewContext(code.slice(from, to)) as string),
+        source: bytesOf(runInNewContext(code.slice(from, to))),
       });
-      return `${code.slice(0, from - 'binaryDecode('.length)}import.meta.ROLLUP_FILE_URL_${file}${code.slice(to + 1)}`.replace(
+      const before = code.slice(0, from - 'binaryDecode('.length);
+      return `${before}import.meta.ROLLUP_FILE_URL_${file}${code.slice(to + 1)}`.replace(
         START,
         'return WebAssembly.instantiateStreaming(fetch(binaryFile),imports)',
       );
@@ -33,8 +34,8 @@ export function engraverApart(): Plugin {
   };
 }
 
-/** Bytes as the engraver writes them: a letter each, nought as the letter 256. */
-function bytesOf(text: string): Uint8Array {
+/** @param {string} text bytes as the engraver writes them: a letter each, nought as the letter 256 */
+function bytesOf(text) {
   return Uint8Array.from(text, (letter) => {
     const code = letter.charCodeAt(0);
     return (~code >> 8) & code;
