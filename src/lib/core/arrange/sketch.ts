@@ -22,8 +22,8 @@ export function sketchChords(
   document: ArrangementDocument,
   whom: ArrangeFor,
 ): Score | null {
-  const isSameBeside = besideChords(document, whom) === besideChords(before, beforeWhom);
-  if (!isSameBeside || chordPins(document) === chordPins(before)) return null;
+  if (chordPins(document) === chordPins(before)) return null;
+  if (besideChords(document, whom) !== besideChords(before, beforeWhom)) return null;
   const chordsOf = (own: ArrangementDocument) =>
     materialFor(facts, openDocument(own), whom).material.score.chords;
   const replaced = new Set(chordsOf(before).map(({ id, at }) => `${id} ${at}`));
