@@ -21,10 +21,15 @@ const numbers = new WeakMap<Candidate, number>();
 
 /** A number that a candidate shares with those it was moved to and from, and with no other. */
 export function numberOf(candidate: Candidate): number {
-  const first = firsts.get(candidate) ?? candidate;
+  const first = firstOf(candidate);
   const known = numbers.get(first) ?? (counted += 1);
   numbers.set(first, known);
   return known;
+}
+
+/** The candidate from which a candidate was moved, or itself. */
+function firstOf(candidate: Candidate): Candidate {
+  return firsts.get(candidate) ?? candidate;
 }
 
 /** The list from which a list was moved, or itself: the two are alike but for their place. */
@@ -80,10 +85,8 @@ function recall(known: Remembered | undefined, passage: Passage): Remembered | n
   if (!known) return null;
   const candidates = moveCandidates(known.candidates, known, passage);
   firstLists.set(candidates, firstListOf(known.candidates));
-  for (const [index, candidate] of candidates.entries()) {
-    const origin = known.candidates[index]!;
-    firsts.set(candidate, firsts.get(origin) ?? origin);
-  }
+  for (const [index, candidate] of candidates.entries())
+    firsts.set(candidate, firstOf(known.candidates[index]!));
   return { ...passage, candidates };
 }
 
