@@ -38,6 +38,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'around it',
+          isolate: false,
           include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts'],
           exclude: [CORE_TESTS],
           globalSetup: 'src/lib/testing/build-tasks.ts',

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, afterEach, beforeEach } from 'vitest';
+import { afterEach, beforeEach } from 'vitest';
 import { recipeStep } from '../core/document/steps';
 import type { Recipe } from '../core/document/recipe';
 import { createArrangement, findArrangement, saveStep } from '../server/arrangements';
@@ -11,7 +11,6 @@ import { handOut } from '../server/editions';
 import { addLearner, type NewLearner } from '../server/learners';
 import type { Outcome } from '../server/outcome';
 import { keepPiece, readUpload } from '../server/pieces';
-import { stopWork } from '../server/work/pool';
 
 export const NOW_MS = 1_800_000_000_000;
 
@@ -27,7 +26,6 @@ export function useStudio(): { readonly folder: () => string } {
     delete process.env.KEY_PATH_MIGRATIONS;
     rmSync(folder, { recursive: true });
   });
-  afterAll(stopWork);
   return { folder: () => folder };
 }
 

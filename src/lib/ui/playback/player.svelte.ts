@@ -25,6 +25,10 @@ const PLAYING = remembered(
 /** Each piece at its own tempo, in percent of what is written. */
 const tempoOfPiece = (piece: string) => remembered(`tempo/${piece}`, z.number().min(10).max(400), 100);
 
+/** The Network Information API, which not every browser has. */
+const savesData = () =>
+  (navigator as Navigator & { connection?: { saveData?: boolean } }).connection?.saveData === true;
+
 export type PlayerState = 'idle' | 'loading' | 'playing' | 'failed';
 
 /** Plays timelines and single chords, and tells which notes are sounding now. One for a page. */
@@ -85,8 +89,12 @@ export class Player {
     this.measure = null;
   }
 
-  /** Gets the piano ready while the page has nothing else to do, so that the first note is heard at once. */
+  /**
+   * Gets the piano ready while the page has nothing else to do, so that the first note is heard at once; where the
+   * browser was asked to save data, only once something is to sound.
+   */
   warmUp(): void {
+    if (savesData()) return;
     const load = () => void loadInstrument().catch(() => undefined);
     setTimeout(() => {
       if ('requestIdleCallback' in window) requestIdleCallback(load, { timeout: 4000 });
