@@ -26,18 +26,42 @@ async function everyPage(studio: StudioServer): Promise<readonly string[]> {
 const isTooWide = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth + 1);
 
+/** A page is walked so far; longer ones repeat themselves in rows. */
+const MOST_STEPS = 45;
+
+/** Walks a page by Tab; tells where the focus was nowhere to be seen. */
+async function walk(page: Page): Promise<readonly string[]> {
+  const lost: string[] = [];
+  for (let step = 1; step <= MOST_STEPS; step += 1) {
+    await page.keyboard.press('Tab');
+    const at = await page.evaluate(() => {
+      const element = document.activeElement;
+      if (!element || element === document.body) return 'end';
+      const { width, height } = element.getBoundingClientRect();
+      const isSeen = width > 0 && height > 0 && getComputedStyle(element).visibility === 'visible';
+      return isSeen ? 'seen' : `hidden ${element.outerHTML.slice(0, 120)}`;
+    });
+    // After the last control the focus leaves the page.
+    if (at === 'end' && step > 5) break;
+    if (at !== 'seen') lost.push(`step ${step}: ${at}`);
+  }
+  return lost;
+}
+
 const PARTS = 3;
 
 for (let part = 0; part < PARTS; part += 1)
-  test(`pages are accessible by day and by night, and none scrolls sideways, part ${part + 1}`, async ({
+  test(`pages are accessible by day and by night, walked by Tab, and none scrolls sideways, part ${part + 1}`, async ({
     page,
     studio,
   }) => {
     const pages = (await everyPage(studio)).filter((_, index) => index % PARTS === part);
     const wide: string[] = [];
+    const lost: string[] = [];
     for (const [index, path] of pages.entries()) {
       await page.emulateMedia({ colorScheme: index % 2 === 0 ? 'light' : 'dark' });
       await page.goto(path);
+      for (const at of await walk(page)) lost.push(`${path}, ${at}`);
       // Each page in each size; read for accessibility in one of them, by turns.
       for (const [turn, size] of SIZES.entries()) {
         await page.setViewportSize(size);
@@ -47,6 +71,7 @@ for (let part = 0; part < PARTS; part += 1)
       }
     }
     expect(wide).toEqual([]);
+    expect(lost).toEqual([]);
   });
 
 test('the skip link lands, and colours are chosen for good', async ({ page, studio }) => {
@@ -78,31 +103,4 @@ test('a name that is one long word is broken, and no page grows by it', async ({
       expect(await isTooWide(page), `${path} at ${size.width}`).toBe(false);
     }
   }
-});
-
-/** A page is walked so far; longer ones repeat themselves in rows. */
-const MOST_STEPS = 45;
-
-test('every page is walked by Tab, and the focus is always somewhere to be seen', async ({
-  page,
-  studio,
-}) => {
-  const lost: string[] = [];
-  for (const path of await everyPage(studio)) {
-    await page.goto(path);
-    for (let step = 1; step <= MOST_STEPS; step += 1) {
-      await page.keyboard.press('Tab');
-      const at = await page.evaluate(() => {
-        const element = document.activeElement;
-        if (!element || element === document.body) return 'end';
-        const { width, height } = element.getBoundingClientRect();
-        const isSeen = width > 0 && height > 0 && getComputedStyle(element).visibility === 'visible';
-        return isSeen ? 'seen' : `hidden ${element.outerHTML.slice(0, 120)}`;
-      });
-      // After the last control the focus leaves the page.
-      if (at === 'end' && step > 5) break;
-      if (at !== 'seen') lost.push(`${path}, step ${step}: ${at}`);
-    }
-  }
-  expect(lost).toEqual([]);
 });
