@@ -35,6 +35,8 @@ export class StudioServer {
         KEY_PATH_DATA: this.folder,
         KEY_PATH_LOG: 'error',
         KEY_PATH_LINES: this.drawsLines ? 'on' : 'off',
+        // Four browsers beside it take most of the machine.
+        KEY_PATH_PATIENCE: '10',
         ...more,
       },
       stdio: ['ignore', 'pipe', 'inherit'],

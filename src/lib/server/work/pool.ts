@@ -18,6 +18,8 @@ const LIMITS = {
   pieceSheets: { lane: 'lines', seconds: 120 },
   mei: { lane: 'music', seconds: 30 },
 } as const satisfies Readonly<Record<keyof Tasks, { lane: 'music' | 'lines'; seconds: number }>>;
+/** A machine that is slow, or busy with other things, may be given more time for the same work: `KEY_PATH_PATIENCE=3`. */
+const patience = () => Math.max(1, Number(process.env.KEY_PATH_PATIENCE) || 1);
 /** The tasks as one file, built beside the server. */
 const TASKS = 'build/work/tasks.js';
 const MEMORY_MB = 600;
@@ -85,7 +87,7 @@ export function work<K extends keyof Tasks>(
   const thread = threads[lane];
   return thread.lane.add(urgency, async () => {
     if (isOver) return BROKE_OFF;
-    const signal = AbortSignal.timeout(seconds * 1_000);
+    const signal = AbortSignal.timeout(seconds * 1_000 * patience());
     try {
       const value = (await thread.run(task, input, signal)) as Output<K>;
       return { ok: true, value };

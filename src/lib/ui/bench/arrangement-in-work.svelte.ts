@@ -181,9 +181,9 @@ export class ArrangementInWork {
     if (!outcome.ok) return false;
     this.document = outcome.document;
     this.preview = null;
-    this.saving.push(step);
-    // At once, and not when the page has caught up: its ink is what the teacher waits for.
+    // First of all, and not when the page has caught up: its ink is what the teacher waits for.
     if (this.#asked) void this.refresh(this.document, this.whom, this.#asked.options);
+    this.saving.push(step);
     return true;
   }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import type { EngravedSystem, EngraveOptions, SystemPlan } from '$lib/core/engrave/line';
   import type { Engraver } from '../workers/engraver';
   import { adoptSvg } from './adopt-svg';
@@ -38,11 +39,24 @@
     return standing ?? (picture = adoptSvg(system.svg));
   }
 
+  /** Kept by the browser: to measure it after a change would lay out the whole page before the engraver is asked. */
+  let isOnScreen: boolean | null = null;
+
+  function isWithinWindow(): boolean {
+    const { top, bottom } = host.getBoundingClientRect();
+    return bottom > 0 && top < window.innerHeight;
+  }
+
+  onMount(() => {
+    const observer = new IntersectionObserver((seen) => (isOnScreen = seen.at(-1)!.isIntersecting));
+    observer.observe(host);
+    return () => observer.disconnect();
+  });
+
   $effect(() => {
     const abort = new AbortController();
-    const { top, bottom } = host.getBoundingClientRect();
-    const isVisible = bottom > 0 && top < window.innerHeight;
-    engraver.engrave(mei, options, isVisible ? 0 : 1 + from, abort.signal).then(
+    isOnScreen ??= isWithinWindow();
+    engraver.engrave(mei, options, isOnScreen ? 0 : 1 + from, abort.signal).then(
       (system) => {
         if (!system || abort.signal.aborted) return;
         const root = rootOf(system);

@@ -36,7 +36,7 @@ export class Arranger {
   #newest = 0;
   #systems: readonly SystemPlan[] | null = null;
   #arrangement: Arrangement | null = null;
-  #running: Promise<unknown> = Promise.resolve();
+  #running: Promise<unknown> | null = null;
 
   open(score: Score): Promise<SourceView> {
     this.#source = score;
@@ -84,15 +84,20 @@ export class Arranger {
     onLines: OnLines = () => Promise.resolve(),
   ): Promise<ArrangedView | null> {
     const request = (this.#newest += 1);
-    await this.#running.catch(() => undefined);
-    if (request !== this.#newest) return null;
+    // A worker that is free is asked within this very call: what the page draws meanwhile would hold it up.
+    if (this.#running) {
+      await this.#running.catch(() => undefined);
+      if (request !== this.#newest) return null;
+    }
     const result = this.#ask((api) =>
       this.#drawThenComplete(api, document, whom, layout, (systems) => {
         return request === this.#newest ? onLines(systems) : Promise.resolve();
       }),
     );
     this.#running = result;
-    const view = await result;
+    const view = await result.finally(() => {
+      if (this.#running === result) this.#running = null;
+    });
     return request === this.#newest ? view : null;
   }
 
@@ -105,10 +110,14 @@ export class Arranger {
   ): Promise<ArrangedView> {
     const take = (lines: Delta) =>
       (this.#systems = applyDelta(this.#systems, lines) as readonly SystemPlan[]);
-    const sketch = await api.sketch(document, whom, layout);
+    // Asked for together, so that the worker goes from one to the other without a word from a page that is busy drawing.
+    const sketching = api.sketch(document, whom, layout);
+    const drawing = api.draw(document, whom, layout);
+    drawing.catch(() => undefined);
     // A chord stands in ink at once; the notes that follow from it are worked out meanwhile.
+    const sketch = await sketching;
     if (sketch) void onLines(take(sketch));
-    const systems = take(await api.draw(document, whom, layout));
+    const systems = take(await drawing);
     await onLines(systems);
     const arrangement = applyDelta(this.#arrangement, await api.complete()) as Arrangement;
     this.#arrangement = arrangement;
