@@ -113,9 +113,9 @@ export class Arranger {
     // Asked for together, so that the worker goes from one to the other without a word from a page that is busy drawing.
     const sketching = api.sketch(document, whom, layout);
     const drawing = api.draw(document, whom, layout);
-    drawing.catch(() => undefined);
-    // A chord stands in ink at once; the notes that follow from it are worked out meanwhile.
-    const sketch = await sketching;
+    // A chord stands in ink at once; the notes that follow from it are worked out meanwhile. What the worker draws is taken
+    // in any case: it tells the next change from it.
+    const sketch = await sketching.catch(() => null);
     if (sketch) void onLines(take(sketch));
     const systems = take(await drawing);
     await onLines(systems);
