@@ -1,5 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
-import { choose, chosen, expect, importTune, test, waitingForLife } from './studio';
+import { choose, chosen, expect, expectAccessible, importTune, test, waitingForLife } from './studio';
 
 test.use({ takesTurns: true });
 
@@ -32,8 +31,7 @@ test('a teacher overrules key, chords, form and tune, and it sticks', async ({ p
   await page.getByRole('tab', { name: 'Chords' }).click();
   await expect(page.getByRole('row', { name: /^5/ })).toContainText('G6');
   await expect(page.getByRole('navigation', { name: 'Form of the piece' })).toContainText('Bridge');
-  const { violations } = await new AxeBuilder({ page }).exclude('.music').analyze();
-  expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html}`)).toEqual([]);
+  await expectAccessible(page);
 });
 
 test('a misspelled note is put right, taken back, and set aside', async ({ page }) => {
@@ -114,8 +112,7 @@ test('a chord card shows and sounds a symbol in any key', async ({ page }) => {
   await choose(page, 'Shown in', 'E♭ major');
   await expect(page.getByText('F7/A', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Hear it' }).click();
-  const { violations } = await new AxeBuilder({ page }).exclude('.music').analyze();
-  expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html}`)).toEqual([]);
+  await expectAccessible(page);
   await page.getByLabel('Chord symbol').fill('Dzz');
   await expect(page.getByRole('alert')).toContainText('“zz” is not a chord ending');
 });

@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { spawn, type ChildProcess } from 'node:child_process';
@@ -187,6 +186,7 @@ export function waitingForLife(page: Page): Page {
 const isLive = (page: Page) => page.locator('html[data-live]').waitFor({ state: 'attached' });
 
 export { expect };
+export { expectAccessible } from './accessible';
 
 export const TUNE = 'demo/sources/lantern-on-the-quay.musicxml';
 
@@ -294,30 +294,6 @@ export async function dragOverRow(page: Page, row: string, from: number, to: num
   await page.mouse.down();
   await cell(to).hover({ position: { x: 15, y: 8 } });
   await page.mouse.up();
-}
-
-/**
- * No rule of accessibility is broken on the page as it stands. Engraved music is reached through the Bench's own keys
- * and its glyphs are no text to be read for contrast: it is set aside meanwhile, since looking at each stroke of it
- * takes longer than at all the rest.
- */
-export async function expectAccessible(page: Page, without: readonly string[] = []): Promise<void> {
-  const setMusicAside = () => {
-    const kept = [...document.querySelectorAll('.music svg')].map((svg) => ({
-      svg,
-      strokes: [...svg.childNodes],
-    }));
-    for (const { svg } of kept) svg.replaceChildren();
-    return kept;
-  };
-  const music = await page.evaluateHandle(setMusicAside);
-  const { violations } = await new AxeBuilder({ page })
-    .exclude('.music')
-    .options({ resultTypes: ['violations'] })
-    .disableRules([...without])
-    .analyze();
-  await music.evaluate((kept) => kept.forEach(({ svg, strokes }) => svg.replaceChildren(...strokes)));
-  expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html}`)).toEqual([]);
 }
 
 export async function expectSaved(page: Page): Promise<void> {

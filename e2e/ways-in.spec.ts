@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { readFileSync } from 'node:fs';
 import { writeMidiFile } from '../src/lib/core/formats/midi/write';
 import { writeMusicXml } from '../src/lib/core/formats/musicxml/write';
@@ -6,17 +5,12 @@ import { readScore } from '../src/lib/core/formats/read-score';
 import { pitchName } from '../src/lib/core/pitch/pitch';
 import { TEXTURES } from '../src/lib/testing/labelled/textures';
 import { scoreFromAbc } from '../src/lib/testing/labelled-scores';
-import { choose, expect, test } from './studio';
+import { choose, expect, expectAccessible, test } from './studio';
 
 test.use({ takesTurns: true });
 
 const WALTZ = scoreFromAbc(TEXTURES.find(({ name }) => name.startsWith('a waltz'))!.abc);
 const SONG = scoreFromAbc(TEXTURES.find(({ name }) => name.startsWith('a sung'))!.abc);
-
-async function expectAccessible(page: Parameters<typeof readAll>[0]) {
-  const { violations } = await new AxeBuilder({ page }).exclude('.music').analyze();
-  expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html}`)).toEqual([]);
-}
 
 /** The piece that is open, as the server keeps it. */
 async function readAll(
