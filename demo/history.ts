@@ -166,10 +166,9 @@ function play(
   }
   // A few runs, each where the one before left the ladder.
   for (let run = 0; run < 3; run += 1) {
-    const piece = who(id, day).pieces.find((each) => each.assignmentId === item.piece)!;
-    const standing = standings(piece, who(id, day).limits, ways).find(
-      ({ section }) => section.id === item.section,
-    )!;
+    const { pieces, limits } = who(id, day);
+    const piece = pieces.find((each) => each.assignmentId === item.piece)!;
+    const standing = standings(piece, limits, ways).find(({ section }) => section.id === item.section)!;
     const { stage } = standing;
     if (!stage) return;
     const tempoBpm = stage.needsTempo ? (standing.ladder.length > 0 ? standing.place.tempoBpm : null) : null;
@@ -217,7 +216,8 @@ function log(entry: Omit<Parameters<typeof logEntry>[0], 'id'>, atMs: number): v
 
 /** A date and tempo at which the learner's first piece stands as the scenario wants it. */
 function setGoal(id: string, state: ForecastState, event: string, today: number): void {
-  const [piece] = who(id, today).pieces;
+  const learner = who(id, today);
+  const [piece] = learner.pieces;
   if (!piece) return;
   const target = targetOf(piece);
   // What belongs to one occasion is on one day.
@@ -226,7 +226,7 @@ function setGoal(id: string, state: ForecastState, event: string, today: number)
       ? [100, 110, 120, 130, 150]
       : [100, 95, 90, 85, 80, 75, 70, 60, 50]) {
       const goal = { onDay: today + days, targetBpm: Math.round((target * share) / 100) };
-      const [found] = forecastsOf({ ...who(id, today), pieces: [{ ...piece, goal }] }, today, false);
+      const [found] = forecastsOf({ ...learner, pieces: [{ ...piece, goal }] }, today, false);
       if (found?.forecast.state !== state) continue;
       addGoal(
         { learnerId: id, assignmentId: piece.assignmentId, ...goal, isFromMemory: false, event },

@@ -269,7 +269,7 @@ export async function showPinnedFingersOnly(page: Page): Promise<void> {
 export async function choose(page: Page, name: string, option: string | RegExp): Promise<void> {
   const word = chosen(page, name);
   // Words that seldom change stand in the sentence once they are asked for.
-  const more = page.getByRole('button', { name: 'more …' });
+  const more = page.locator('button', { hasText: /^more …$/ });
   if ((await more.isVisible()) && !(await word.isVisible())) await more.click();
   await word.click();
   // A texture says after its name what the rung and the hand say of it.
@@ -279,12 +279,15 @@ export async function choose(page: Page, name: string, option: string | RegExp):
           `^${option.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}\\s*(from rung \\d+)?(, )?(wider than the hand)?$`,
         )
       : option;
-  await page.getByRole('listbox').getByRole('option', { name: wanted }).click();
+  await page.locator('[role="listbox"]').getByRole('option', { name: wanted }).click();
 }
 
-/** A list to choose from, by its name; what is chosen in it is read after the name. */
+/**
+ * A list to choose from, by its name; what is chosen in it is read after the name. By its attribute: what each element of a
+ * page with music is called takes long to find out.
+ */
 export function chosen(page: Page, name: string): Locator {
-  return page.getByLabel(new RegExp(`^${name}: `));
+  return page.locator(`[aria-label^="${name}: "]`);
 }
 
 /** Drags over a row of the Bench from one measure to another; both are looked up anew until they hold still. */
