@@ -12,6 +12,8 @@ import {
 } from './studio';
 import type { Page } from '@playwright/test';
 
+test.use({ takesTurns: true });
+
 async function handOut(page: Page): Promise<void> {
   await expectSaved(page);
   await page.getByRole('button', { name: 'Hand out' }).click();

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { arrangeTune, expect, freePort, importTune, openBench, test } from './studio';
+import { arrangeTune, expect, expectSaved, freePort, importTune, openBench, test } from './studio';
 
 /** The strokes and places of a picture; ids of its parts differ with every engraver. */
 const drawn = (svg: string) => (svg.match(/ (?:d|points|transform|[xy])="[^"]*"/g) ?? []).join();
@@ -49,6 +49,47 @@ test.describe('the first lines', () => {
     await page.keyboard.press('ArrowRight');
     await expect(page.getByText('E4, right hand, measure 0')).toBeVisible();
   });
+});
+
+test('an edit stands in the same moment, and the engraver’s picture takes its place', async ({ page }) => {
+  await arrangeTune(page);
+  /** What is in the picture before any worker can have answered: the key and the look at it are one turn of the page. */
+  const atOnce = (key: string, altKey: boolean) =>
+    page.evaluate(
+      ({ key, altKey }) => {
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key, altKey, bubbles: true }));
+        return {
+          fingers: [...document.querySelectorAll('.music .fing')].map((each) => each.textContent),
+          place: document.querySelector('.music .note.is-selected')!.getAttribute('transform'),
+        };
+      },
+      { key, altKey },
+    );
+  const note = page.locator('.music .note.is-selected').first();
+  const selectFirst = async () => {
+    await expect(page.locator('[data-row="load"][data-measure="0"]')).toContainText('0');
+    await page.keyboard.press('ArrowRight');
+    await expect(note).toBeVisible();
+  };
+  await selectFirst();
+  expect((await atOnce('ArrowUp', true)).place).toBe('translate(0, -90)');
+  await expect(page.locator('.music .note[transform]')).toHaveCount(0);
+  await expectSaved(page);
+  await page.reload();
+  await selectFirst();
+  expect((await atOnce('5', false)).fingers).toContain('5');
+  await expect(page.locator(`[id="f-${await note.getAttribute('id')}"]`)).toHaveText('5');
+
+  await page.locator('[data-row="left"]').nth(1).click();
+  await page.getByLabel('Chord', { exact: true }).fill('Bbm7');
+  const symbols = await page.evaluate(() => {
+    document.querySelector<HTMLFormElement>('[aria-label="Selection"] form')!.requestSubmit();
+    return [...document.querySelectorAll('.music .harm')].map((each) => each.textContent);
+  });
+  expect(symbols).toContain('B♭m7');
+  await expectSaved(page);
+  await page.getByRole('button', { name: /^Undo: / }).click();
+  await expect(page.locator('.music .harm', { hasText: 'B♭m7' })).toHaveCount(0);
 });
 
 test('a worker that does not start, or stops, says so and is started again', async ({ page }) => {

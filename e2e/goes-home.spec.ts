@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import { ask, askForm, setTasks, teach } from './ask';
 import { choose, expect, expectAccessible, test } from './studio';
 
+test.use({ takesTurns: true });
+
 test('sheets are chosen and put in order by keys and by dragging, remembered for the learner, and saved', async ({
   page,
   studio,

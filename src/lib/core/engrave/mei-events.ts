@@ -51,7 +51,15 @@ function fingerEvents(slot: Slot, staff: number): readonly string[] {
   const place = staff === 0 ? 'place="above"' : 'place="below" ho="0.6vu"';
   return [...graces, ...outward]
     .filter(({ note }) => note.finger !== null)
-    .map(({ id, note }) => `<fing startid="#${id}" staff="${staff + 1}" ${place}>${fingerText(note)}</fing>`);
+    .map(
+      ({ id, note }) =>
+        `<fing xml:id="${fingerInkId(note.id)}" startid="#${id}" staff="${staff + 1}" ${place}>${fingerText(note)}</fing>`,
+    );
+}
+
+/** The id of a note's finger in the picture. */
+export function fingerInkId(note: string): string {
+  return `f-${note}`;
 }
 
 /** Fingers of a chord hang on the chord, so that they stand in one column where heads stand side by side. */

@@ -25,6 +25,7 @@ import { SaveQueue } from './save-queue.svelte';
 import { toMend } from './measure-facts';
 import { MeasurePins } from './steady';
 import { StepHistory } from './step-history.svelte';
+import { WetInk } from './wet-ink';
 
 export interface BenchLearner extends Pick<ArrangeFor, 'size' | 'keyboard' | 'pedal'> {
   readonly id: string;
@@ -67,6 +68,7 @@ export class ArrangementInWork {
   /** The document that the arrangement is of. */
   #arranged: ArrangementDocument | null = null;
   readonly #measurePins = new MeasurePins();
+  readonly #wetInk = new WetInk();
 
   /** What the lines show: the document, or what is previewed. */
   readonly shown = $derived(this.preview?.document ?? this.document);
@@ -101,11 +103,18 @@ export class ArrangementInWork {
     return notesByMeasure(notes, measures.length);
   });
 
-  /** `inked` waits for what is drawn; `arranged` is told when what stands has been worked out anew, not of a preview. */
+  /**
+   * `inked` waits a moment for what is drawn, `settled` as long as it takes; `arranged` is told when what stands has been
+   * worked out anew, not of a preview.
+   */
   constructor(
     readonly opening: BenchOpening,
     private readonly arranger: Arranger,
-    private readonly when: { readonly inked: () => Promise<void>; readonly arranged: () => Promise<void> },
+    private readonly when: {
+      readonly inked: () => Promise<void>;
+      readonly settled: () => Promise<void>;
+      readonly arranged: () => Promise<void>;
+    },
   ) {
     this.document = opening.document;
     this.saving = new SaveQueue(opening.arrangementId, opening.revision);
@@ -149,11 +158,19 @@ export class ArrangementInWork {
     this.problem = '';
     this.#arranged = document;
     this.inOrder.goOn();
+    void this.#dry(document);
     // What is only previewed explains nothing: the reasons stay with what stands.
     if (!this.preview) await this.when.arranged();
   }
 
+  async #dry(document: ArrangementDocument): Promise<void> {
+    await tick();
+    await this.when.settled();
+    if (this.shown === document) this.#wetInk.dry();
+  }
+
   #fail(): null {
+    this.#wetInk.dry();
     this.problem = 'The arrangement could not be worked out. Undo the last change, or load the page again.';
     this.#arranged = this.shown;
     this.inOrder.clear();
@@ -181,6 +198,7 @@ export class ArrangementInWork {
     if (!outcome.ok) return false;
     this.document = outcome.document;
     this.preview = null;
+    this.#wetInk.write(step, this.arrangement, this.document.recipe);
     // First of all, and not when the page has caught up: its ink is what the teacher waits for.
     if (this.#asked) void this.refresh(this.document, this.whom, this.#asked.options);
     this.saving.push(step);

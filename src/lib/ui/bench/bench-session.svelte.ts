@@ -64,6 +64,7 @@ export class BenchSession {
     this.player = new Player(opening.pieceId);
     this.work = new ArrangementInWork(opening, this.#arranger, {
       inked: () => engraver.onScreenInked(),
+      settled: () => engraver.onScreenSettled(),
       arranged: () => this.#follow(),
     });
     this.selection = new BenchSelection(this.work, (note) => {

@@ -73,11 +73,16 @@ export class Engraver {
 
   /** Resolves when all that is on screen has its ink, and after a moment in any case: an engraver that starts takes seconds. */
   async onScreenInked(): Promise<void> {
-    if (this.#queue.size === 0 && !this.#isBusy) return;
     await Promise.race([
-      new Promise<void>((resolve) => this.#settled.push(resolve)),
+      this.onScreenSettled(),
       new Promise((resolve) => setTimeout(resolve, LONGEST_WAIT_MS)),
     ]);
+  }
+
+  /** Resolves when all that is on screen has its ink, however long that takes. */
+  onScreenSettled(): Promise<void> {
+    if (this.#queue.size === 0 && !this.#isBusy) return Promise.resolve();
+    return new Promise<void>((resolve) => this.#settled.push(resolve));
   }
 
   #tellSettled(): void {
