@@ -134,7 +134,8 @@ async function openPiece(page: Page, file: string): Promise<{ againMs: number; f
   await page.waitForFunction(() =>
     [...document.querySelectorAll('.music')].every((line) => line.querySelector('svg')),
   );
-  // What loads in the background (the piano) is no part of an edit.
+  // What is worked out or loads in the background (the arrangement, the piano) is no part of an edit.
+  await expect(page.locator('[data-row="load"][data-measure="0"]')).toContainText(/\d/, { timeout: 60_000 });
   await page.waitForFunction(
     () => performance.getEntriesByType('resource').filter((each) => each.name.endsWith('.ogg')).length >= 15,
   );
