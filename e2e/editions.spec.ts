@@ -74,8 +74,7 @@ test('some sections are handed out, and more when they are wanted', async ({ pag
 });
 
 test('a reach that was measured again makes another edition, and Today says so first', async ({ page }) => {
-  await addLearner(page, 'Bram');
-  const learner = page.url();
+  const learner = await addLearner(page, 'Bram');
   await arrangeTune(page);
   await choose(page, 'Learner', /^Bram/);
   await choose(page, 'Rung', /^3/);

@@ -16,7 +16,12 @@ import {
 test.use({ takesTurns: true });
 
 test('a teacher takes one piece from a file to a learner’s stamped section', async ({ page }) => {
-  await addLearner(page, 'Ida');
+  await page.goto('/learners');
+  await page.getByRole('button', { name: 'Add a learner' }).click();
+  await page.getByLabel('Name or nickname').fill('Ida');
+  await choose(page, 'Left hand reaches', 'a sixth');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.waitForURL(/\/learners\/.+/);
   await expectAccessible(page);
 
   await page.goto('/pieces');

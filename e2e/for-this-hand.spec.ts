@@ -66,8 +66,7 @@ test('a reach is measured on the screen and on a digital keyboard, and what is w
   page,
 }) => {
   await plugInKeyboard(page);
-  await addLearner(page, 'Ida');
-  await page.getByRole('link', { name: 'Hands and ways' }).click();
+  await page.goto(`${await addLearner(page, 'Ida')}/profile`);
   await page.getByRole('radio', { name: 'Left hand' }).click();
   await page.getByRole('radio', { name: 'Largest' }).click();
   await page.getByRole('button', { name: 'C4', exact: true }).click();
@@ -103,8 +102,7 @@ test('a reach is measured on the screen and on a digital keyboard, and what is w
 test('another learner gets other fingers, what changed is shown, and no pedal where there is none', async ({
   page,
 }) => {
-  await addLearner(page, 'Bram');
-  await page.getByRole('link', { name: 'Hands and ways' }).click();
+  await page.goto(`${await addLearner(page, 'Bram')}/profile`);
   await choose(page, 'Right hand, comfortable', 'a fifth');
   await choose(page, 'Left hand, comfortable', 'a fifth');
   await choose(page, 'Rung', /^5/);
