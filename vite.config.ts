@@ -18,6 +18,7 @@ export default defineConfig({
   build: {
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 10_000,
+    reportCompressedSize: false,
     // Older targets have light-dark() written out for the whole page, and paper within the night would turn dark.
     cssTarget: ['chrome123', 'firefox120', 'safari17.5'],
   },

@@ -9,6 +9,7 @@ export default defineConfig({
     ssr: true,
     outDir: 'build/work',
     emptyOutDir: true,
+    reportCompressedSize: false,
     rollupOptions: {
       input: { tasks: 'src/lib/server/work/tasks.ts', demo: 'demo/seed.ts' },
       output: { entryFileNames: '[name].js', chunkFileNames: '[name]-[hash].js' },

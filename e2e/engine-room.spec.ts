@@ -102,6 +102,8 @@ test('a worker that does not start, or stops, says so and is started again', asy
     await page.route(file, (route) => route.abort());
     await page.reload();
     await expect(trouble).toContainText(words);
+    // What has to be said takes its room from the music, and pushes nothing out of the window.
+    await expect(page.getByRole('button', { name: 'Save as sound' })).toBeInViewport({ ratio: 1 });
     await page.unroute(file);
     await trouble.getByRole('button', { name: 'Try again' }).click();
     await expect(page.locator('.bench-system .music svg').first()).toBeVisible();

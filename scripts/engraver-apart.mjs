@@ -36,8 +36,10 @@ export function engraverApart() {
 
 /** @param {string} text bytes as the engraver writes them: a letter each, nought as the letter 256 */
 function bytesOf(text) {
-  return Uint8Array.from(text, (letter) => {
-    const code = letter.charCodeAt(0);
-    return (~code >> 8) & code;
-  });
+  const bytes = new Uint8Array(text.length);
+  for (let at = 0; at < text.length; at += 1) {
+    const code = text.charCodeAt(at);
+    bytes[at] = (~code >> 8) & code;
+  }
+  return bytes;
 }

@@ -145,7 +145,7 @@
     `If you leave now, ${unsaved === 1 ? 'a change' : `${unsaved} changes`} of this arrangement will be lost. ${bench.work.saving.message}`}
 />
 
-<div class="flex min-h-[calc(100vh-3rem)] flex-col md:h-[calc(100vh-3rem)]">
+<div class="flex min-h-[calc(100vh-var(--above))] flex-col md:h-[calc(100vh-var(--above))]">
   <header class="screen-only border-b border-line bg-paper px-4 py-2">
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1">
       <div class="min-w-0">

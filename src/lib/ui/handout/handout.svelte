@@ -57,7 +57,7 @@
 
 <div class="grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[19rem_minmax(0,1fr)]">
   <aside
-    class="screen-only grid content-start gap-4 border-r border-line bg-ground p-4 lg:sticky lg:top-0 lg:h-[calc(100dvh-3rem)] lg:overflow-y-auto"
+    class="screen-only grid content-start gap-4 border-r border-line bg-ground p-4 lg:sticky lg:top-0 lg:h-[calc(100dvh-var(--above))] lg:overflow-y-auto"
     aria-label="What is printed"
   >
     <h1 class="text-lg">

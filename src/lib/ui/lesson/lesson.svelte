@@ -99,7 +99,7 @@
 </script>
 
 <LeaveGuard isUnsaved={() => session.isUnsaved} settle={() => session.settle()} sentence={whatWaits} />
-<div class="flex h-[calc(100vh-3rem)] flex-col">
+<div class="flex h-[max(24rem,calc(100vh-var(--above)))] flex-col">
   <div class="flex min-h-0 grow">
     <nav class="w-44 shrink-0 overflow-y-auto border-r border-line" aria-label="Sections">
       {#if line && line.who.pieces.length > 1}

@@ -139,7 +139,7 @@
   settle={() => piece.settle()}
   sentence={() => `The last correction was not kept. ${piece.notice}`}
 />
-<div class="flex flex-col lg:h-[calc(100vh-3rem)]">
+<div class="flex flex-col lg:h-[calc(100vh-var(--above))]">
   <header class="border-b border-line bg-paper px-4 py-2">
     <div class="flex items-center gap-3">
       <h1 class="text-lg">

@@ -69,7 +69,7 @@
 </script>
 
 <!-- The teacher's own pages have a head above. -->
-<div class="flex flex-col {opening.base === '/stand' ? 'h-dvh' : 'h-[calc(100dvh-3rem)]'}">
+<div class="flex h-[max(24rem,calc(100dvh-var(--above)))] flex-col">
   <header class="flex flex-wrap items-start gap-x-3 gap-y-1 border-b border-line bg-paper px-4 py-2">
     <a class="button min-h-11" href={opening.base}>All tasks</a>
     <h1 class="min-w-60 grow basis-80 text-xl leading-snug">{opening.task.sentence}</h1>
