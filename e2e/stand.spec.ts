@@ -4,6 +4,8 @@ import { plugInKeyboard, sendMidi } from './keyboard-by-cable';
 import { openToNetwork, secondAddress } from './second-address';
 import { expect, expectAccessible, test, waitingForLife } from './studio';
 
+test.use({ takesTurns: true });
+
 test.describe('on a tablet, by touch', () => {
   test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });
 
@@ -64,39 +66,6 @@ test('marks on the stand wait for the network and arrive once; a page-turn pedal
 async function keptForOffline(page: Page): Promise<void> {
   await expect(page.getByText('All of this opens here without a network too.')).toBeVisible();
 }
-
-test('opens cold without a network, is heard and marked, and what was marked arrives later', async ({
-  page,
-  context,
-  studio,
-}) => {
-  const { path, learner } = await setTasks(studio);
-  await page.goto(path);
-  await keptForOffline(page);
-  await page.close();
-  await studio.stop();
-
-  const cold = waitingForLife(await context.newPage());
-  await cold.goto(`${studio.url}/stand`);
-  await cold.getByRole('link', { name: 'Section A, both hands, slowly.' }).click();
-  await expect(cold.locator('.music svg').first()).toBeVisible();
-  await cold.getByRole('button', { name: 'Hear it' }).click();
-  await expect(cold.getByRole('button', { name: 'Stop' })).toBeVisible();
-  await cold.getByRole('button', { name: 'Stop' }).click();
-  await cold.getByRole('button', { name: 'Keys to play on' }).click();
-  await cold.getByRole('button', { name: 'Let the stand-in play' }).click();
-  const heard = cold.getByRole('region', { name: 'What was heard' });
-  await expect(heard).toContainText('measures with every note as written');
-  await heard.getByRole('button', { name: 'Let go of this take' }).click();
-  await cold.getByRole('button', { name: 'It went well' }).click();
-  await cold.getByRole('button', { name: 'Not yet' }).click();
-  await expect(cold.getByText(/2 on their way/)).toBeVisible();
-
-  await studio.start();
-  await expect(cold.getByText(/on their way/)).toHaveCount(0);
-  const log = await ask(studio, { path: `/learners/${learner}/log.csv` });
-  expect(log.text.match(/,(clean|again),/g)).toEqual([',clean,', ',again,']);
-});
 
 test('a withdrawn link leaves nothing in the browser', async ({ page, context, studio }) => {
   const { path, learner } = await setTasks(studio);
@@ -166,38 +135,75 @@ test('a keyboard with a cable is followed while it plays, and heard with its ped
   await expect(sounding).toHaveCount(0);
 });
 
-test('from another address: by HTTPS it is kept for without a network, by plain HTTP it works with one', async ({
-  playwright,
-  launchOptions,
-  studio,
-}) => {
-  const address = secondAddress();
-  test.skip(!address, 'This machine is in no network.');
-  const { path } = await setTasks(studio);
-  const { plain, secure } = await openToNetwork(studio, address!);
-  // A tablet that was told to trust the studio; the authority is not put into this machine for a test.
-  const browser = await playwright.chromium.launch({
-    ...launchOptions,
-    args: [...(launchOptions.args ?? []), '--ignore-certificate-errors'],
-  });
-  const bySecure = waitingForLife(await browser.newPage());
-  await bySecure.goto(secure + path);
-  await keptForOffline(bySecure);
-  const byPlain = waitingForLife(await (await browser.newContext()).newPage());
-  await byPlain.goto(plain + path);
-  await byPlain.getByRole('link', { name: 'Section A, both hands, slowly.' }).click();
-  await byPlain.getByRole('button', { name: 'It went well' }).click();
-  await expect(byPlain.getByText('Noted down: it went well.')).toBeVisible();
-  const isThere = async () => {
-    await byPlain.goto(`${plain}/stand`);
-    await expect(byPlain.getByText('Today: 1 section practised; it went well once.')).toBeVisible();
-  };
-  await expect(isThere).toPass();
+test.describe('with a server that stops', () => {
+  test.use({ takesTurns: false });
 
-  await studio.stop('SIGTERM');
-  await bySecure.goto(`${secure}/stand`);
-  await bySecure.getByRole('link', { name: 'Section A, both hands, slowly.' }).click();
-  await bySecure.getByRole('button', { name: 'Not yet' }).click();
-  await expect(bySecure.getByText(/1 on its way/)).toBeVisible();
-  await browser.close();
+  test('opens cold without a network, is heard and marked, and what was marked arrives later', async ({
+    page,
+    context,
+    studio,
+  }) => {
+    const { path, learner } = await setTasks(studio);
+    await page.goto(path);
+    await keptForOffline(page);
+    await page.close();
+    await studio.stop();
+
+    const cold = waitingForLife(await context.newPage());
+    await cold.goto(`${studio.url}/stand`);
+    await cold.getByRole('link', { name: 'Section A, both hands, slowly.' }).click();
+    await expect(cold.locator('.music svg').first()).toBeVisible();
+    await cold.getByRole('button', { name: 'Hear it' }).click();
+    await expect(cold.getByRole('button', { name: 'Stop' })).toBeVisible();
+    await cold.getByRole('button', { name: 'Stop' }).click();
+    await cold.getByRole('button', { name: 'Keys to play on' }).click();
+    await cold.getByRole('button', { name: 'Let the stand-in play' }).click();
+    const heard = cold.getByRole('region', { name: 'What was heard' });
+    await expect(heard).toContainText('measures with every note as written');
+    await heard.getByRole('button', { name: 'Let go of this take' }).click();
+    await cold.getByRole('button', { name: 'It went well' }).click();
+    await cold.getByRole('button', { name: 'Not yet' }).click();
+    await expect(cold.getByText(/2 on their way/)).toBeVisible();
+
+    await studio.start();
+    await expect(cold.getByText(/on their way/)).toHaveCount(0);
+    const log = await ask(studio, { path: `/learners/${learner}/log.csv` });
+    expect(log.text.match(/,(clean|again),/g)).toEqual([',clean,', ',again,']);
+  });
+
+  test('from another address: by HTTPS it is kept for without a network, by plain HTTP it works with one', async ({
+    playwright,
+    launchOptions,
+    studio,
+  }) => {
+    const address = secondAddress();
+    test.skip(!address, 'This machine is in no network.');
+    const { path } = await setTasks(studio);
+    const { plain, secure } = await openToNetwork(studio, address!);
+    // A tablet that was told to trust the studio; the authority is not put into this machine for a test.
+    const browser = await playwright.chromium.launch({
+      ...launchOptions,
+      args: [...(launchOptions.args ?? []), '--ignore-certificate-errors'],
+    });
+    const bySecure = waitingForLife(await browser.newPage());
+    await bySecure.goto(secure + path);
+    await keptForOffline(bySecure);
+    const byPlain = waitingForLife(await (await browser.newContext()).newPage());
+    await byPlain.goto(plain + path);
+    await byPlain.getByRole('link', { name: 'Section A, both hands, slowly.' }).click();
+    await byPlain.getByRole('button', { name: 'It went well' }).click();
+    await expect(byPlain.getByText('Noted down: it went well.')).toBeVisible();
+    const isThere = async () => {
+      await byPlain.goto(`${plain}/stand`);
+      await expect(byPlain.getByText('Today: 1 section practised; it went well once.')).toBeVisible();
+    };
+    await expect(isThere).toPass();
+
+    await studio.stop('SIGTERM');
+    await bySecure.goto(`${secure}/stand`);
+    await bySecure.getByRole('link', { name: 'Section A, both hands, slowly.' }).click();
+    await bySecure.getByRole('button', { name: 'Not yet' }).click();
+    await expect(bySecure.getByText(/1 on its way/)).toBeVisible();
+    await browser.close();
+  });
 });
