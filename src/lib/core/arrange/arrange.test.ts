@@ -15,7 +15,6 @@ import { BASS, TREBLE } from '../score/model';
 import { validateScore } from '../score/validate';
 import { transposeScore, transpositionTo } from '../score/transpose-score';
 import { plainDocument as withRecipe } from '../../testing/documents';
-import { sweep } from '../../testing/sweep';
 import { arrange } from './arrange';
 import { newDocument } from '../document/document';
 import { studySource } from '../analyse/study-source';
@@ -73,11 +72,11 @@ describe('transposing', () => {
 
 describe('arranging', () => {
   it('is sound and reads back equal, for every tune, texture and a far key', () => {
-    for (const [at, { score }] of tunes.entries()) {
+    for (const { score } of tunes) {
       const facts = studySource(score);
       const far = keyName({ fifths: facts.key.fifths > 0 ? -5 : 5, mode: facts.key.mode });
-      for (const [index, leftTexture] of LEFT_TEXTURES.entries()) {
-        for (const key of sweep([null, far], 2, at + index)) {
+      for (const leftTexture of LEFT_TEXTURES) {
+        for (const key of [null, far]) {
           const result = arrange(facts, withRecipe({ key, leftTexture, counts: 'shown' }));
           expect(validateScore(result.score)).toEqual([]);
           const back = readMusicXml(strToU8(arrangementMusicXml(result.score, [])), 'x.musicxml');

@@ -3,6 +3,7 @@ import { chordLabel, plainChord } from '../pitch/chord';
 import { midiOf, spellingLabel } from '../pitch/pitch';
 import type { Mark, Measure, Note, Score } from '../score/model';
 import { TICKS_PER_WHOLE, type NoteId } from '../units';
+import { fingerInkId } from './finger-ink';
 import type { Slot } from './layers';
 import { meiNoteEvents } from './mei-values';
 import { slurSide } from './slur-side';
@@ -55,11 +56,6 @@ function fingerEvents(slot: Slot, staff: number): readonly string[] {
       ({ id, note }) =>
         `<fing xml:id="${fingerInkId(note.id)}" startid="#${id}" staff="${staff + 1}" ${place}>${fingerText(note)}</fing>`,
     );
-}
-
-/** The id of a note's finger in the picture. */
-export function fingerInkId(note: string): string {
-  return `f-${note}`;
 }
 
 /** Fingers of a chord hang on the chord, so that they stand in one column where heads stand side by side. */

@@ -3,7 +3,6 @@ import { DEFAULT_RUNGS } from '../limits/rungs';
 import { describe, expect, it } from 'vitest';
 import { allSources } from '../../testing/demo-tunes';
 import { randomSong } from '../../testing/random-songs';
-import { sweep } from '../../testing/sweep';
 import { AVERAGE_HAND, canReach, spanFromComfort, type HandSize } from '../hands/reach';
 import { midiOf, pitchClassOf } from '../pitch/pitch';
 import type { Note, Score } from '../score/model';
@@ -156,12 +155,10 @@ describe('the ladder', () => {
       });
   }
 
-  it('random songs: every rung keeps its promises, for several hands', () => {
+  it('60 random songs: every rung keeps its promises, for several hands', () => {
     const hands = [AVERAGE_HAND, { right: spanFromComfort(9), left: spanFromComfort(9) }];
     const strong = { all: 0, kept: 0 };
-    const seeds = Array.from({ length: 60 }, (_, index) => index);
-    // A step of five meets every setting and both hands by turns.
-    for (const seed of sweep(seeds, 5)) {
+    for (let seed = 0; seed < 60; seed += 1) {
       const facts = studySource(randomSong(seed));
       const setting = (['solo', 'sing', 'solo', 'two'] as const)[seed % 4]!;
       const counted = checkLadder(facts, setting, `seed ${seed}`, hands[seed % 2]);

@@ -1,4 +1,4 @@
-import { fingerInkId } from '$lib/core/engrave/mei-events';
+import { fingerInkId } from '$lib/core/engrave/finger-ink';
 
 const SVG = 'http://www.w3.org/2000/svg';
 /** Where the engraver sets a finger, in inner units: from the middle of the head, above the upper line and below the lower one. */
@@ -70,7 +70,12 @@ function placeOf(note: Element | null) {
   const [top, second] = lines;
   if (!note || !staff || x === undefined || top === undefined || second === undefined) return null;
   return {
-    ...{ x: Number(x), y: Number(y), staff, top, bottom: lines.at(-1)!, step: (second - top) / 2 },
+    x: Number(x),
+    y: Number(y),
+    staff,
+    top,
+    bottom: lines.at(-1)!,
+    step: (second - top) / 2,
     isUpper: staff.parentElement?.querySelector('.staff') === staff,
   };
 }

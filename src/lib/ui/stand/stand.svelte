@@ -68,7 +68,6 @@
   onDestroy(() => session.dispose());
 </script>
 
-<!-- The teacher's own pages have a head above. -->
 <div class="flex h-[max(24rem,calc(100dvh-var(--above)))] flex-col">
   <header class="flex flex-wrap items-start gap-x-3 gap-y-1 border-b border-line bg-paper px-4 py-2">
     <a class="button min-h-11" href={opening.base}>All tasks</a>
