@@ -95,7 +95,10 @@ test('the week goes into the outbox as a message, and requests are kept', async 
   await page.getByRole('button', { name: 'Write it down' }).click();
   await expect(page.getByText('A song about the tide')).toBeVisible();
   await page.getByLabel('What became of it').selectOption('looking');
-  await page.getByRole('button', { name: 'Keep', exact: true }).first().click();
+  await Promise.all([
+    page.waitForResponse((response) => response.url().includes('?/change')),
+    page.getByRole('button', { name: 'Keep', exact: true }).first().click(),
+  ]);
   await page.reload();
   await expect(page.getByLabel('What became of it')).toHaveValue('looking');
   await expectAccessible(page);
