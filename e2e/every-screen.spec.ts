@@ -87,6 +87,29 @@ test('the skip link lands, and colours are chosen for good', async ({ page, stud
   await expect(page.locator('html')).not.toHaveClass(/dark/);
 });
 
+test('what is pressed or chosen before the page answers is done once it does', async ({
+  context,
+  studio,
+}) => {
+  const { piece } = await teach(studio);
+  let answer = () => {};
+  const held = new Promise<void>((resolve) => (answer = resolve));
+  await context.route('**/*.js', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const [onPiece, onPieces] = [await context.newPage(), await context.newPage()];
+  await onPiece.goto(`${studio.url}/pieces/${piece}`, { waitUntil: 'commit' });
+  await onPiece.getByRole('button', { name: 'Dark colours' }).click();
+  await onPiece.getByRole('button', { name: 'Arrange it …' }).click();
+  await onPieces.goto(`${studio.url}/pieces`, { waitUntil: 'commit' });
+  await onPieces.getByLabel('Score file').setInputFiles('demo/sources/fog-signal.abc');
+  answer();
+  await expect(onPiece.getByRole('button', { name: 'Arrange it', exact: true })).toBeVisible();
+  await expect(onPiece.locator('html')).toHaveClass(/dark/);
+  await expect(onPieces.getByRole('button', { name: 'Keep this piece' })).toBeVisible();
+});
+
 test('an empty studio says where to begin, and pieces are found again', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Begin here' })).toBeVisible();

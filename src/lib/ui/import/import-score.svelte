@@ -2,7 +2,7 @@
   import FileUp from '@lucide/svelte/icons/file-up';
   import Play from '@lucide/svelte/icons/play';
   import Square from '@lucide/svelte/icons/square';
-  import { onDestroy, onMount } from 'svelte';
+  import { onDestroy } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import type { Timeline } from '$lib/core/playback/timeline';
   import type { PartUse } from '$lib/core/score/model';
@@ -50,9 +50,6 @@
   let picker: HTMLInputElement;
   let folder: HTMLInputElement;
   let folderNote = $state('');
-
-  // A file may be chosen while the page is still starting up.
-  onMount(() => bring([...(picker.files ?? [])]));
 
   /** One file is looked into first; several are kept as they come. */
   function bring(files: readonly File[]) {
