@@ -1,5 +1,5 @@
 import { canReach } from '../hands/reach';
-import { mostAtOnce, soundingWith } from '../load/load';
+import { soundingWith } from '../load/load';
 import { midiOf, pitchClassOf, pitchLabel } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import { ticks } from '../units';
@@ -30,41 +30,61 @@ export interface Thinned {
  * that was struck earlier is released rather than left out. O(notes²) in a measure.
  */
 export function thin(notes: readonly Note[], hand: HandName, limits: ThinLimits): Thinned {
-  let kept = [...notes];
+  let kept: readonly Note[] = notes;
   const losses: Loss[] = [];
-  // Every round takes one note or shortens one, so it ends.
-  for (;;) {
-    const trouble = findTrouble(kept, hand, limits);
-    if (!trouble) return { notes: kept, losses };
-    const { note, why, release, roll } = trouble;
-    const care = trouble.isForReach ? { isForReach: true as const } : {};
-    const base = { measure: note.measure, hand, notes: [note.id], ...care };
-    if (roll.length > 0) {
-      kept = kept.map((each) =>
+  // What is taken leaves less together everywhere, so that a moment once looked at stays as it is.
+  for (const findTrouble of [tooMany, tooWide])
+    for (let at = 0; at < kept.length;) {
+      const trouble = findTrouble(kept[at]!, kept, hand, limits);
+      if (!trouble) {
+        at += 1;
+        continue;
+      }
+      const { left, loss } = relieve(kept, hand, trouble);
+      losses.push(loss);
+      // One that stood before may have gone: what has moved up is looked at too.
+      at = Math.max(0, at - (kept.length - left.length));
+      kept = left;
+    }
+  return { notes: kept, losses };
+}
+
+function relieve(
+  notes: readonly Note[],
+  hand: HandName,
+  { note, why, release, roll, isForReach }: Trouble,
+): { readonly left: readonly Note[]; readonly loss: Loss } {
+  const care = isForReach ? { isForReach: true as const } : {};
+  const base = { measure: note.measure, hand, notes: [note.id], ...care };
+  if (roll.length > 0)
+    return {
+      left: notes.map((each) =>
         roll.includes(each)
           ? { ...each, articulations: [...each.articulations, 'arpeggiate' as const] }
           : each,
-      );
-      losses.push({
+      ),
+      loss: {
         ...base,
         notes: roll.map((each) => each.id),
         kind: 'rolled',
         sentence: `The chord is rolled: ${why}. Roll it loosely, and stop if the hand tires.`,
-      });
-    } else if (release !== null) {
-      kept = kept.map((each) =>
+      },
+    };
+  if (release !== null)
+    return {
+      left: notes.map((each) =>
         each === note ? { ...each, duration: ticks(release - each.at), tieTo: null, tuplet: null } : each,
-      );
-      losses.push({
+      ),
+      loss: {
         ...base,
         kind: 'shortened',
         sentence: `${pitchLabel(note.pitch)} is released early: ${why}.`,
-      });
-    } else {
-      kept = kept.filter((each) => each !== note);
-      losses.push({ ...base, kind: 'left-out', sentence: `${pitchLabel(note.pitch)} left out: ${why}.` });
-    }
-  }
+      },
+    };
+  return {
+    left: notes.filter((each) => each !== note),
+    loss: { ...base, kind: 'left-out', sentence: `${pitchLabel(note.pitch)} left out: ${why}.` },
+  };
 }
 
 interface Trouble {
@@ -77,39 +97,44 @@ interface Trouble {
   readonly isForReach: boolean;
 }
 
-function findTrouble(notes: readonly Note[], hand: HandName, limits: ThinLimits): Trouble | null {
-  const plain = notes.filter((note) => !note.grace);
-  if (mostAtOnce(plain) > limits.mostAtOnce) {
-    const crowded = plain.find((note) => soundingWith(note, plain).length > limits.mostAtOnce)!;
-    const together = soundingWith(crowded, plain);
-    return takeFrom(
-      together,
-      crowded.at,
-      hand,
-      `${limits.mostAtOnce === 1 ? 'one note' : `${limits.mostAtOnce} notes`} at once in this hand`,
-    );
-  }
-  for (const note of plain) {
-    const together = soundingWith(note, plain).filter((each) => !each.articulations.includes('arpeggiate'));
-    const [low, high] = outer(together);
-    if (!low || !high || low === high) continue;
-    const width = midiOf(high.pitch) - midiOf(low.pitch);
-    const isOverRung = limits.widestSemitones !== null && width > limits.widestSemitones;
-    const isOverHand = !canReach(midiOf(low.pitch), midiOf(high.pitch), limits.reach);
-    if (!isOverRung && !isOverHand) continue;
-    const why = `${pitchLabel(low.pitch)} to ${pitchLabel(high.pitch)} is wider than ${isOverHand ? 'this hand' : 'this rung'} takes`;
-    const end = hand === 'right' ? low : high;
-    const other = hand === 'right' ? high : low;
-    // What was struck before can be let go, whichever end it is.
-    const earlier = [end, other].find((each) => each.at < note.at);
-    if (earlier) return { note: earlier, why, release: note.at, roll: [], isForReach: isOverHand };
-    // Rolled, the notes are not together: that asks for no more than the hand and a little.
-    const canRoll =
-      limits.canRoll && canReach(midiOf(low.pitch), midiOf(high.pitch), limits.reach + ROLL_PAST_REACH);
-    return { note: end, why, release: null, roll: canRoll ? together : [], isForReach: isOverHand };
-  }
-  return null;
+type FindTrouble = (note: Note, notes: readonly Note[], hand: HandName, limits: ThinLimits) => Trouble | null;
+
+/** What is struck or held with a note; grace notes are let go at once. */
+function heldWith(note: Note, notes: readonly Note[]): readonly Note[] {
+  return note.grace ? [] : soundingWith(note, notes).filter((each) => !each.grace);
 }
+
+const tooMany: FindTrouble = (note, notes, hand, limits) => {
+  const together = heldWith(note, notes);
+  return together.length > limits.mostAtOnce
+    ? takeFrom(
+        together,
+        note.at,
+        hand,
+        `${limits.mostAtOnce === 1 ? 'one note' : `${limits.mostAtOnce} notes`} at once in this hand`,
+      )
+    : null;
+};
+
+const tooWide: FindTrouble = (note, notes, hand, limits) => {
+  const together = heldWith(note, notes).filter((each) => !each.articulations.includes('arpeggiate'));
+  const [low, high] = outer(together);
+  if (!low || !high || low === high) return null;
+  const width = midiOf(high.pitch) - midiOf(low.pitch);
+  const isOverRung = limits.widestSemitones !== null && width > limits.widestSemitones;
+  const isOverHand = !canReach(midiOf(low.pitch), midiOf(high.pitch), limits.reach);
+  if (!isOverRung && !isOverHand) return null;
+  const why = `${pitchLabel(low.pitch)} to ${pitchLabel(high.pitch)} is wider than ${isOverHand ? 'this hand' : 'this rung'} takes`;
+  const end = hand === 'right' ? low : high;
+  const other = hand === 'right' ? high : low;
+  // What was struck before can be let go, whichever end it is.
+  const earlier = [end, other].find((each) => each.at < note.at);
+  if (earlier) return { note: earlier, why, release: note.at, roll: [], isForReach: isOverHand };
+  // Rolled, the notes are not together: that asks for no more than the hand and a little.
+  const canRoll =
+    limits.canRoll && canReach(midiOf(low.pitch), midiOf(high.pitch), limits.reach + ROLL_PAST_REACH);
+  return { note: end, why, release: null, roll: canRoll ? together : [], isForReach: isOverHand };
+};
 
 function outer(notes: readonly Note[]): readonly [Note | undefined, Note | undefined] {
   const sorted = byHeight(notes);

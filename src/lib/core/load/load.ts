@@ -186,13 +186,14 @@ function travel(from: Touch, to: Touch): number {
   return from.size === to.size ? (low + high) / 2 : Math.min(low, high);
 }
 
-/** The most notes that one hand holds at one moment. O(notes²) in a measure. */
+/** The most notes that one hand holds at one moment. O(notes log notes). */
 export function mostAtOnce(notes: readonly Note[]): number {
+  const ends = notes.map(({ at, duration }) => at + duration).sort((a, b) => a - b);
+  let ended = 0;
   let most = 0;
-  for (const note of notes) {
-    let sounding = 0;
-    for (const each of notes) if (isSoundingAt(note.at, each)) sounding += 1;
-    most = Math.max(most, sounding);
+  for (const [index, { at }] of [...notes].sort((a, b) => a.at - b.at).entries()) {
+    while (ended < ends.length && ends[ended]! <= at) ended += 1;
+    most = Math.max(most, index + 1 - ended);
   }
   return most;
 }
