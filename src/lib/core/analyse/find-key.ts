@@ -1,3 +1,4 @@
+import { grouped } from '../score/grouped';
 import { spellChord, tonesOf, type NamedChord } from '../pitch/chord';
 import { ALL_KEYS, isInScale, isSameKey, keyLabel, relativeOf, tonicOf, type Key } from '../pitch/key';
 import { midiOf, mod, pitchClassOf } from '../pitch/pitch';
@@ -255,9 +256,11 @@ function chordResolutions(chords: readonly NamedChord[]): Evidence['resolutions'
 
 /** Without chord symbols: the bass falls a fifth, or rises a fourth, while the leading note is heard over the first. */
 function bassResolutions(score: Score): Evidence['resolutions'] {
-  const beats = new Map<number, Note[]>();
-  for (const note of score.notes) if (!note.grace) beats.set(note.at, [...(beats.get(note.at) ?? []), note]);
-  const groups = [...beats.values()].map((notes) => {
+  const onsets = grouped(
+    score.notes.filter(({ grace }) => !grace),
+    ({ at }) => at,
+  );
+  const groups = [...onsets.values()].map((notes) => {
     const bass = notes.reduce((low, note) => (midiOf(note.pitch) < midiOf(low.pitch) ? note : low));
     return {
       bass: pitchClassOf(bass.pitch),

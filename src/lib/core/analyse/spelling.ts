@@ -9,6 +9,7 @@ import {
 import { chordLabel, spellChord, tonesOf, type NamedChord } from '../pitch/chord';
 import { keyLabel, type Key } from '../pitch/key';
 import { spellClassInKey, withOctave } from '../pitch/spell';
+import { notesByMeasure } from '../score/by-measure';
 import type { Note, Score } from '../score/model';
 import type { NoteId } from '../units';
 import type { ChordFinding } from './find-chords';
@@ -28,7 +29,7 @@ export interface SpellingFinding {
 /**
  * Finds notes that are named wrongly for their chord or key: the name is in neither, another name for the same key on the
  * keyboard is, and where the note leads on by a semitone its direction asks for that letter. Tied notes are found, and
- * mended, together. O(notes).
+ * mended, together. O(notes × notes in a measure).
  */
 export function findMisspellings(
   score: Score,
@@ -41,6 +42,7 @@ export function findMisspellings(
     score.notes.flatMap((note) => (note.tieTo === null ? [] : [[note.tieTo, note.id] as const])),
   );
   const byId = new Map(score.notes.map((note) => [note.id, note]));
+  const byMeasure = notesByMeasure(score.notes, score.measures.length);
   const nextInVoice = followers(score.notes);
   let chord = 0;
   return score.notes.flatMap((note): SpellingFinding[] => {
@@ -51,7 +53,7 @@ export function findMisspellings(
       symbol && symbol.symbol.at <= note.at && symbol.symbol.chord.kind === 'chord' ? symbol : undefined;
     const key = passages.find((each) => each.from <= note.measure && each.to >= note.measure)?.key ?? home;
     const next = nextInVoice.get(note.id);
-    const found = betterName(note, sounding, key, home, next, () => isInHarmony(note, score.notes));
+    const found = betterName(note, sounding, key, home, next, () => isInHarmony(note, byMeasure[note.measure]!));
     if (!found) return [];
     const id = `spelling:${note.id}`;
     if (dismissed.has(id)) return [];
@@ -82,7 +84,8 @@ function followers(notes: readonly Note[]): ReadonlyMap<NoteId, Note> {
     if (before[0] && before[0].at < note.at) {
       for (const each of before) next.set(each.id, note);
       last.set(voice, [note]);
-    } else last.set(voice, [...before, note]);
+    } else if (before.length > 0) before.push(note);
+    else last.set(voice, [note]);
   }
   return next;
 }
@@ -125,7 +128,7 @@ function betterName(
   return null;
 }
 
-/** Do at least two other letters sound with it? A chord guessed from a single line proves no name. */
+/** Do at least two other letters sound with it, of the notes of its measure? A chord guessed from a single line proves no name. */
 function isInHarmony(note: Note, notes: readonly Note[]): boolean {
   const together = notes.filter((each) => each.at <= note.at && each.at + each.duration > note.at);
   return new Set(together.map(({ pitch }) => pitch.step)).size > 2;

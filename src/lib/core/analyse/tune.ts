@@ -1,3 +1,4 @@
+import { grouped } from '../score/grouped';
 import { notesByMeasure } from '../score/by-measure';
 import { midiOf } from '../pitch/pitch';
 import type { Note, PartUse, Score, TunePlace } from '../score/model';
@@ -72,20 +73,15 @@ export function findTune(score: Score): TuneFinding {
 }
 
 function streamsOf(score: Score): readonly Stream[] {
-  const voices = new Map<string, Note[]>();
-  for (const note of score.notes) {
-    if (note.grace) continue;
-    if (useOf(score, note) === 'left-out') continue;
-    const id = `${note.part}/${note.staff}/${note.voice}`;
-    voices.set(id, [...(voices.get(id) ?? []), note]);
-  }
+  const voices = grouped(
+    score.notes.filter((note) => !note.grace && useOf(score, note) !== 'left-out'),
+    ({ part, staff, voice }) => `${part}/${staff}/${voice}`,
+  );
   return [...voices].flatMap(([id, notes]): Stream[] => {
     const { part, staff } = notes[0]!;
     const isMarked = notes.some((note) => note.lyrics.length > 0) || useOf(score, notes[0]!) === 'tune';
-    const groups = new Map<number, Note[]>();
-    for (const note of notes) groups.set(note.at, [...(groups.get(note.at) ?? []), note]);
-    const chords = [...groups.values()].map((group) =>
-      group.sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch)),
+    const chords = [...grouped(notes, ({ at }) => at).values()].map((group) =>
+      [...group].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch)),
     );
     const hasChords = chords.some((group) => group.length > 1);
     const chordal = new Set(chords.filter((group) => group.length > 1).map((group) => group[0]!.measure));

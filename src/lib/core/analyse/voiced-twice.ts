@@ -1,3 +1,4 @@
+import { grouped } from '../score/grouped';
 import { chordName, spellChord, type NamedChord } from '../pitch/chord';
 import { withSigns, midiOf, pitchClassOf } from '../pitch/pitch';
 import type { HandName } from '../hands/hand';
@@ -65,9 +66,7 @@ function shapesOf(
 /** What is struck at once and is all of the chord. */
 function blocksOf(notes: readonly Note[], chord: NamedChord): readonly (readonly number[])[] {
   const tones = new Set(spellChord(chord).map(pitchClassOf));
-  const onsets = new Map<number, Note[]>();
-  for (const note of notes) onsets.set(note.at, [...(onsets.get(note.at) ?? []), note]);
-  return [...onsets.values()]
+  return [...grouped(notes, ({ at }) => at).values()]
     .filter((block) => block.every(({ pitch }) => tones.has(pitchClassOf(pitch))))
     .filter((block) => new Set(block.map(({ pitch }) => pitchClassOf(pitch))).size >= 3)
     .map(keysOf);

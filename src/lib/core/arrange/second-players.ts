@@ -1,3 +1,4 @@
+import { grouped } from '../score/grouped';
 import { AVERAGE_HAND } from '../hands/reach';
 import { noteId } from '../units';
 import type { Note, Rest } from '../score/model';
@@ -91,8 +92,7 @@ function teacherPart(
     otherHand: [],
     byHand: new Map(),
   });
-  const byMeasure = new Map<number, Note[]>();
-  for (const note of learner) byMeasure.set(note.measure, [...(byMeasure.get(note.measure) ?? []), note]);
+  const byMeasure = grouped(learner, ({ measure }) => measure);
   const notes: Note[] = [];
   const rests: Rest[] = [];
   for (const { measure, offset } of material.measures)

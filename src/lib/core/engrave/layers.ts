@@ -1,3 +1,4 @@
+import { grouped } from '../score/grouped';
 import type { Measure, Note, Rest, Tuplet } from '../score/model';
 import { writeByMetre, writtenValue } from '../score/duration';
 import { splitNoteId } from '../score/ids';
@@ -64,12 +65,7 @@ interface Event {
 }
 
 function chordsOf(notes: readonly Note[]): readonly Event[] {
-  const chords = new Map<string, Note[]>();
-  for (const note of notes) {
-    const key = `${note.at}/${note.duration}`;
-    chords.set(key, [...(chords.get(key) ?? []), note]);
-  }
-  return [...chords.values()].map((members) => ({
+  return [...grouped(notes, ({ at, duration }) => `${at}/${duration}`).values()].map((members) => ({
     at: members[0]!.at,
     duration: members[0]!.duration,
     tuplet: members[0]!.tuplet,

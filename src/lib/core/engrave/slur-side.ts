@@ -1,3 +1,4 @@
+import { grouped } from '../score/grouped';
 import { diatonicIndex } from '../pitch/pitch';
 import type { Clef, Note } from '../score/model';
 import { BASS, TREBLE } from '../score/model';
@@ -27,9 +28,7 @@ function averageStep(notes: readonly Note[]): number {
 }
 
 function onsetsOf(notes: readonly Note[]): Iterable<readonly Note[]> {
-  const byTime = new Map<number, Note[]>();
-  for (const note of notes) byTime.set(note.at, [...(byTime.get(note.at) ?? []), note]);
-  return byTime.values();
+  return grouped(notes, ({ at }) => at).values();
 }
 
 /** The note farther from the middle line decides; on it the stem goes down. */

@@ -1,3 +1,4 @@
+import { grouped } from '../score/grouped';
 import type { HandName } from '../hands/hand';
 import { midiOf, type Pitch } from '../pitch/pitch';
 import { handOf } from '../score/hand-of';
@@ -44,13 +45,11 @@ export function expectedOf(source: Score, hand: HandName | null, isUnfolded: boo
     : score.measures.map(({ index }) => index);
   const byId = new Map(score.notes.map((note) => [note.id, note]));
   const tiedInto = new Set(score.notes.flatMap(({ tieTo }) => (tieTo === null ? [] : [tieTo])));
-  const atTick = new Map<number, Note[]>();
-  for (const note of score.notes) {
-    if (tiedInto.has(note.id) || !isPlayed(score, note)) continue;
-    if (hand !== null && handOf(score, note) !== hand) continue;
-    atTick.set(note.at, [...(atTick.get(note.at) ?? []), note]);
-  }
-  const moments = [...atTick]
+  const own = score.notes.filter(
+    (note) =>
+      !tiedInto.has(note.id) && isPlayed(score, note) && (hand === null || handOf(score, note) === hand),
+  );
+  const moments = [...grouped(own, ({ at }) => at)]
     .sort(([a], [b]) => a - b)
     .map(([tick, notes]): Moment => ({
       tick,

@@ -1,3 +1,4 @@
+import { grouped } from '../score/grouped';
 import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import type { HandName } from '../hands/hand';
@@ -145,11 +146,8 @@ function isNewBass(low: LowTouch, before: LowTouch | undefined): boolean {
 
 function touchesOf(measure: PedalMeasure, hand: HandName = 'left'): readonly LowTouch[] {
   const { tiedInto, start } = measure;
-  const byTime = new Map<number, Note[]>();
-  for (const note of measure[hand])
-    if (!tiedInto.has(note.id) && note.at >= start)
-      byTime.set(note.at, [...(byTime.get(note.at) ?? []), note]);
-  return [...byTime]
+  const struck = measure[hand].filter((note) => !tiedInto.has(note.id) && note.at >= start);
+  return [...grouped(struck, ({ at }) => at)]
     .sort(([a], [b]) => a - b)
     .map(([at, notes]) => ({
       hand,

@@ -1,3 +1,4 @@
+import { grouped } from './grouped';
 import { splitNoteId } from './ids';
 import type { Measure, Note, Score } from './model';
 import { compareNotes } from './order';
@@ -81,9 +82,7 @@ export function unfoldScore(score: Score): Score {
   const nameIn = (id: NoteId, pass: number) =>
     pass === 0 ? id : (`${splitNoteId(id, 0)}_${pass}` as NoteId);
   const copies = <T extends { measure: number; at: number }>(events: readonly T[]) => {
-    const byMeasure = new Map<number, T[]>();
-    for (const event of events)
-      byMeasure.set(event.measure, [...(byMeasure.get(event.measure) ?? []), event]);
+    const byMeasure = grouped(events, ({ measure }) => measure);
     return order.flatMap(({ measure, pass }, index) =>
       (byMeasure.get(measure) ?? []).map((event) => ({
         event: { ...event, measure: index, at: ticks(event.at + shifts[index]!) },

@@ -1,3 +1,4 @@
+import { grouped } from '../score/grouped';
 import { type Snag, snag } from './snag';
 import { canReach, type HandSize } from '../hands/reach';
 import type { Keyboard } from '../hands/keyboards.data';
@@ -106,11 +107,10 @@ function beyondReach({ score, size, scale }: PhysicalTask): readonly Snag[] {
     [0, 'right'],
     [1, 'left'],
   ] as const) {
-    const byMeasure = new Map<number, Note[]>();
-    for (const note of score.notes)
-      if (note.staff === staff && !note.grace && !note.articulations.includes('arpeggiate'))
-        byMeasure.set(note.measure, [...(byMeasure.get(note.measure) ?? []), note]);
-    for (const [measure, notes] of byMeasure)
+    const own = score.notes.filter(
+      (note) => note.staff === staff && !note.grace && !note.articulations.includes('arpeggiate'),
+    );
+    for (const [measure, notes] of grouped(own, (note) => note.measure))
       for (const note of notes) {
         const together = [...soundingWith(note, notes)].sort((a, b) => midiOf(a.pitch) - midiOf(b.pitch));
         const [low, high] = [together[0]!, together.at(-1)!];

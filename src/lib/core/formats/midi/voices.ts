@@ -1,3 +1,4 @@
+import { grouped } from '../../score/grouped';
 import type { Tuplet } from '../../score/model';
 import { type VoiceEvent, PLAIN_EVENT } from '../assemble';
 
@@ -66,15 +67,10 @@ function byMeasure<T>(
 }
 
 function chordsOf(notes: readonly GridNote[]): readonly Chord[] {
-  const chords = new Map<string, number[]>();
-  for (const note of notes) {
-    const id = `${note.at}/${note.end}`;
-    chords.set(id, [...(chords.get(id) ?? []), note.key]);
-  }
-  return [...chords]
-    .map(([id, keys]) => {
-      const [at, end] = id.split('/').map(Number) as [number, number];
-      return { at, end, keys: keys.sort((a, b) => a - b) };
+  return [...grouped(notes, ({ at, end }) => `${at}/${end}`).values()]
+    .map((members) => {
+      const { at, end } = members[0]!;
+      return { at, end, keys: members.map(({ key }) => key).sort((a, b) => a - b) };
     })
     .sort((a, b) => a.at - b.at || b.keys.at(-1)! - a.keys.at(-1)!);
 }

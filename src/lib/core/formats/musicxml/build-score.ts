@@ -1,3 +1,4 @@
+import { grouped } from '../../score/grouped';
 import {
   type ClefChange,
   type Measure,
@@ -187,15 +188,13 @@ type Timed = Note | Rest;
  */
 export function groupTuplets(events: readonly Timed[]): ReadonlyMap<Timed, Tuplet> {
   const groups = new Map<Timed, Tuplet>();
-  const byVoice = new Map<string, Timed[]>();
-  for (const event of events) {
-    if (!event.tuplet || ('grace' in event && event.grace)) continue;
-    const key = `${event.measure}/${event.part}/${event.staff}/${event.voice}`;
-    byVoice.set(key, [...(byVoice.get(key) ?? []), event]);
-  }
+  const byVoice = grouped(
+    events.filter((event) => event.tuplet && !('grace' in event && event.grace)),
+    ({ measure, part, staff, voice }) => `${measure}/${part}/${staff}/${voice}`,
+  );
   for (const [key, members] of byVoice) {
     let open: { tuplet: Tuplet; start: number; end: number; shortest: number } | null = null;
-    for (const event of members.sort((a, b) => a.at - b.at)) {
+    for (const event of [...members].sort((a, b) => a.at - b.at)) {
       const { actual, normal } = event.tuplet!;
       const written = (event.duration * actual) / normal;
       const end = event.at + event.duration;

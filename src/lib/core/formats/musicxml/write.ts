@@ -1,3 +1,4 @@
+import { grouped } from '../../score/grouped';
 import type { ClefChange, Mark, Measure, Note, Rest, Score } from '../../score/model';
 import { metreLength } from '../../score/time';
 import { writtenOut } from '../../score/written-out';
@@ -135,9 +136,7 @@ function measureXml(context: PartContext, measure: Measure): string {
   const inMeasure = <T extends { measure: number; part: number }>(events: readonly T[]) =>
     events.filter((event) => event.measure === measure.index && event.part === part);
   const { notes, rests } = eventsOf(context, measure);
-  const voices = new Map<string, (Note | Rest)[]>();
-  for (const event of [...notes, ...rests])
-    voices.set(event.voice, [...(voices.get(event.voice) ?? []), event]);
+  const voices = grouped<Note | Rest, string>([...notes, ...rests], ({ voice }) => voice);
   const stream = new Stream(measure.start, context.unit);
   const timed = timedSigns(context, measure, inMeasure(score.marks), inMeasure(score.clefs));
   const keys = [...voices.keys()].sort();
