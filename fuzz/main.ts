@@ -22,10 +22,17 @@ const seeds: { name: string; bytes: Uint8Array }[] = readdirSync(FOLDER).map((na
 for (const { file, score } of demoTunes()) seeds.push({ name: `${file}.mid`, bytes: writeMidiFile(score) });
 const [first] = seeds.filter(({ name }) => name.endsWith('.musicxml'));
 seeds.push({ name: 'packed.mxl', bytes: zipSync({ 'score.xml': first!.bytes }) });
+seeds.push({ name: 'crowded.abc', bytes: strToU8(crowdedTune()) });
 seeds.push({
   name: 'chart.txt',
   bytes: strToU8('Verse:\n| C / G7 / | Am |\nC      F\nwords under chords\n'),
 });
+
+/** Nearly as many notes in each measure as are taken, over both hands. */
+function crowdedTune(): string {
+  const run = (steps: string) => `${steps.repeat(100)}|${steps.repeat(80)}|`;
+  return `X:1\nM:4/4\nL:1/64\nK:G\nV:1\n${run('gabc')}\n${run('dBAe')}\nV:2\n${run('G,D,')}\n${run('[CE]F,')}\n`;
+}
 
 const random = randomFrom(SEED);
 const tally = { wholeWay: 0, refused: 0, slowestMs: 0, slowest: '', mostMemoryMb: 0 };

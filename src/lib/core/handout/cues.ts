@@ -1,9 +1,9 @@
-import { measureNumber } from '../score/by-measure';
+import { measureNumber, notesByMeasure } from '../score/by-measure';
 import type { FingeredNote } from '../fingering/finger-score';
 import { chordLabel } from '../pitch/chord';
 import { diatonicIndex, midiOf, spellingLabel } from '../pitch/pitch';
 import type { Note, Score, Section } from '../score/model';
-import { soundingWith } from '../load/load';
+import { grouped } from '../score/grouped';
 
 /** Something to look out for, in words, at its measure. */
 export interface Cue {
@@ -38,13 +38,21 @@ interface Touch {
   readonly notes: readonly Note[];
 }
 
+/** Each touch of a hand, with what it still holds. O(notes × notes held). */
 function handTouches({ score }: CueTask, staff: number): readonly Touch[] {
-  const own = score.notes.filter((note) => note.staff === staff && !note.grace);
+  const own = score.notes.filter((note) => note.staff === staff && !note.grace).sort((a, b) => a.at - b.at);
   const tiedInto = new Set(own.flatMap((note) => note.tieTo ?? []));
-  const onsets = [...new Set(own.filter((note) => !tiedInto.has(note.id)).map((note) => note.at))];
-  return onsets.map((at) => {
-    const struck = own.filter((note) => note.at === at);
-    return { measure: struck[0]!.measure, notes: soundingWith(struck[0]!, own) };
+  const struck = grouped(
+    own.filter((note) => !tiedInto.has(note.id)),
+    ({ at }) => at,
+  );
+  let begun = 0;
+  let held: readonly Note[] = [];
+  return [...struck].map(([at, [first]]) => {
+    const before = begun;
+    while (begun < own.length && own[begun]!.at <= at) begun += 1;
+    held = [...held, ...own.slice(before, begun)].filter((note) => note.at + note.duration > at);
+    return { measure: first!.measure, notes: held };
   });
 }
 
@@ -113,8 +121,9 @@ function walkingCues(task: CueTask): readonly Cue[] {
 
 /** One hand plays what the other has just played: the same rhythm and the same steps, at least three notes. */
 function echoCues({ score }: CueTask): readonly Cue[] {
+  const byMeasure = notesByMeasure(score.notes, score.measures.length);
   const shapeOf = (measure: number, staff: number) => {
-    const own = score.notes.filter((note) => note.measure === measure && note.staff === staff && !note.grace);
+    const own = byMeasure[measure]!.filter((note) => note.staff === staff && !note.grace);
     const start = score.measures[measure]!.start;
     const isLine = own.every((note, index) => index === 0 || note.at > own[index - 1]!.at);
     if (own.length < 3 || !isLine) return null;

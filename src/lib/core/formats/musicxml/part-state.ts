@@ -49,7 +49,8 @@ export interface PartReader {
   transposition: Interval | null;
   endings: readonly number[];
   readonly clefAt: Map<number, Clef>;
-  readonly ids: Set<string>;
+  /** How many notes have been named at a place, by the id of the first. */
+  readonly notesAt: Map<string, number>;
   readonly notes: Note[];
   readonly rests: Rest[];
   readonly chords: ChordSymbol[];
@@ -95,7 +96,7 @@ export function createPartReader(element: XmlElement, index: number, warnings: W
     transposition: null,
     endings: [],
     clefAt: new Map(),
-    ids: new Set(),
+    notesAt: new Map(),
     notes: [],
     rests: [],
     chords: [],

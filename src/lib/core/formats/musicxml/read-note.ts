@@ -139,13 +139,12 @@ export function readNote(reader: PartReader, cursor: Cursor, element: XmlElement
   if ((starts || stops) && !grace) reader.tieMarks.push({ note, starts, stops });
 }
 
-/** A chord note is counted up until its id is free, which also keeps doubled voices apart. */
+/** A chord note is counted up from the first at its place, which also keeps doubled voices apart. */
 function freeId(reader: PartReader, place: Omit<Parameters<typeof sourceNoteId>[0], 'chordIndex'>): NoteId {
-  let chordIndex = 0;
-  let id = sourceNoteId({ ...place, chordIndex });
-  while (reader.ids.has(id)) id = sourceNoteId({ ...place, chordIndex: (chordIndex += 1) });
-  reader.ids.add(id);
-  return id;
+  const first = sourceNoteId({ ...place, chordIndex: 0 });
+  const chordIndex = reader.notesAt.get(first) ?? 0;
+  reader.notesAt.set(first, chordIndex + 1);
+  return chordIndex === 0 ? first : sourceNoteId({ ...place, chordIndex });
 }
 
 function readPitch(reader: PartReader, cursor: Cursor, element: XmlElement): Pitch | null {
