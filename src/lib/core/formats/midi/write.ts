@@ -25,11 +25,26 @@ interface Timed {
  */
 export function writeMidiFile(score: Score): Uint8Array {
   const hands = ([0, 1] as const).map((hand) => trackOf(score, hand));
-  const bytes = writeMidi({
-    header: { format: 1, numTracks: 2, ticksPerBeat: DIVISION },
-    tracks: hands,
-  });
-  return Uint8Array.from(bytes);
+  return Uint8Array.from([...written(hands.map(() => [])).slice(0, HEADER_BYTES), ...hands.flatMap(chunkOf)]);
+}
+
+/** The file's own head, and the head of a track: MTrk and its length in bytes. */
+const HEADER_BYTES = 14;
+const CHUNK_HEAD_BYTES = 8;
+/** The library copies all it has written with each longer event, so a track is given to it a stretch at a time. */
+const EVENTS_AT_ONCE = 400;
+
+function written(tracks: MidiEvent[][]): readonly number[] {
+  return writeMidi({ header: { format: 1, numTracks: tracks.length, ticksPerBeat: DIVISION }, tracks });
+}
+
+function chunkOf(events: readonly MidiEvent[]): readonly number[] {
+  const stretches = Array.from({ length: Math.ceil(events.length / EVENTS_AT_ONCE) }, (_, index) =>
+    events.slice(index * EVENTS_AT_ONCE, (index + 1) * EVENTS_AT_ONCE),
+  );
+  const body = stretches.flatMap((each) => written([each]).slice(HEADER_BYTES + CHUNK_HEAD_BYTES));
+  const lengthBytes = [24, 16, 8, 0].map((shift) => (body.length >>> shift) & 0xff);
+  return [...strToU8('MTrk'), ...lengthBytes, ...body];
 }
 
 function trackOf(score: Score, hand: 0 | 1): MidiEvent[] {

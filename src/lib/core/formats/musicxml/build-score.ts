@@ -161,23 +161,47 @@ function linkSlurs(reader: PartReader, warnings: WarningList): readonly Slur[] {
   const place = (end: SlurEnd) => order.get(end.note) ?? 0;
   const starts = [...reader.slurEnds.starts].sort((a, b) => place(a) - place(b));
   const slurs: Slur[] = [];
+  /** Slurs that have begun, by number and then by voice, the latest last. */
+  const open = new Map<SlurEnd['number'], Map<string, SlurEnd[]>>();
+  const ended = new Set<SlurEnd>();
+  let begun = 0;
   for (const stop of [...reader.slurEnds.stops].sort((a, b) => place(a) - place(b))) {
-    const fitting = starts.filter((start) => start.number === stop.number && place(start) < place(stop));
+    for (; begun < starts.length && place(starts[begun]!) < place(stop); begun += 1)
+      stackOf(open, starts[begun]!).push(starts[begun]!);
     // Numbers are used again and again: the latest in the same voice is meant, else the latest of all.
-    const start = fitting.findLast((each) => each.voice === stop.voice) ?? fitting.at(-1);
+    const voices = open.get(stop.number);
+    const own = voices?.get(stop.voice);
+    const stacks = own?.length ? [own] : [...(voices?.values() ?? [])].filter(({ length }) => length > 0);
+    const start = stacks
+      .reduce<SlurEnd[] | null>(
+        (latest, each) => (latest && place(latest.at(-1)!) >= place(each.at(-1)!) ? latest : each),
+        null,
+      )
+      ?.pop();
     if (!start) {
       warnings.add('A slur ends here that begins nowhere; it was left out.', stop.measure);
       continue;
     }
-    starts.splice(starts.indexOf(start), 1);
+    ended.add(start);
     slurs.push({ from: start.note, to: stop.note });
   }
   for (const start of starts)
-    warnings.add('A slur begins here that ends nowhere; it was left out.', start.measure);
+    if (!ended.has(start))
+      warnings.add('A slur begins here that ends nowhere; it was left out.', start.measure);
   return slurs.sort(
     (a, b) =>
       (order.get(a.from) ?? 0) - (order.get(b.from) ?? 0) || (order.get(a.to) ?? 0) - (order.get(b.to) ?? 0),
   );
+}
+
+function stackOf(
+  open: Map<SlurEnd['number'], Map<string, SlurEnd[]>>,
+  { number, voice }: SlurEnd,
+): SlurEnd[] {
+  const voices = open.get(number) ?? new Map<string, SlurEnd[]>();
+  const stack = voices.get(voice) ?? [];
+  open.set(number, voices.set(voice, stack));
+  return stack;
 }
 
 type Timed = Note | Rest;
