@@ -1,5 +1,6 @@
 import { endOf } from '../score/time';
-import type { Score } from '../score/model';
+import { grouped } from '../score/grouped';
+import type { Note, Score } from '../score/model';
 import { MOST, type Counted } from './most.data';
 import { Refusal, type FilePlace } from './result';
 
@@ -41,6 +42,12 @@ export function checkCounts(score: Score, file: string): void {
   inMeasure('notes in one measure', notes);
   inMeasure('chords and slashes in one measure', chords);
   inMeasure('signs and words in one measure', [...marks, ...score.words]);
+  const chordOf = ({ part, staff, voice, at }: Note) => `${part}/${staff}/${voice}/${at}`;
+  for (const chord of grouped(
+    notes.filter(({ grace }) => !grace),
+    chordOf,
+  ).values())
+    atMost('notes in one chord', chord.length, { file, measure: measures[chord[0]!.measure]?.number ?? '' });
   for (const note of notes)
     atMost('lines of words under a note', note.lyrics.length, {
       file,

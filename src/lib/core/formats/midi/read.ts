@@ -37,9 +37,24 @@ interface Stream {
   readonly notes: readonly PlayedNote[];
 }
 
+/** What is too much for a measure is refused before hands, grids and keys are looked for in it. */
+function checkCrowd({ tracks }: Performance, measures: readonly PlayedMeasure[], file: string): void {
+  const starts = tracks.flatMap(({ notes }) => notes.map(({ start }) => start)).sort((a, b) => a - b);
+  let index = 0;
+  let inMeasure = 0;
+  for (const start of starts) {
+    while (index + 1 < measures.length && measures[index + 1]!.start <= start) {
+      index += 1;
+      inMeasure = 0;
+    }
+    atMost('notes in one measure', (inMeasure += 1), { file, measure: String(index + 1) });
+  }
+}
+
 function scoreOf(performance: Performance, file: string, warnings: WarningList): Score {
   const measures = layMeasures(performance);
   atMost('measures', measures.length, { file });
+  checkCrowd(performance, measures, file);
   const origin = Math.round(measures[0]!.start * TICKS_PER_QUARTER);
   const beats = beatsThrough(measures);
   const { parts, streams } = layStreams(performance, beats);
