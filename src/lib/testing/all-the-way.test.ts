@@ -12,4 +12,12 @@ describe('what a reader lets through', () => {
     const random = randomFrom(name.length + 1);
     for (let index = 0; index < 2; index += 1) allTheWay(mutate(bytes, random), name, 1 + (index % 6));
   });
+
+  it('is arranged and written, too, where hundreds of notes crowd in a measure', () => {
+    const crowd = `X:1\nM:4/4\nL:1/64\nK:G\nV:1\n${'gabcBA'.repeat(180)}|\nV:2\n${'G,D,'.repeat(200)}|\n`;
+    expect(allTheWay(new TextEncoder().encode(crowd), 'crowd.abc', 2)).toEqual({
+      isWhole: true,
+      measures: 1,
+    });
+  });
 });

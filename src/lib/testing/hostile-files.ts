@@ -153,6 +153,16 @@ export function hostileFiles(): readonly HostileFile[] {
       Array.from({ length: 70_000 }, (_, index) => [on(index % 128), off(index % 128)]).flat(),
       'notes',
     ),
+    midi(
+      '50,000 notes in a breath',
+      Array.from({ length: 50_000 }, (_, index) => [on(index % 128), off(index % 128)]).flat(),
+      'notes in one measure',
+    ),
+    midi(
+      'a cluster of all keys for two hands',
+      [...Array.from({ length: 88 }, (_, index) => on(21 + index)), off(21, 480)],
+      'notes in one chord',
+    ),
     {
       name: 'two megabytes of MIDI',
       file: 'hostile.mid',

@@ -53,6 +53,7 @@ describe('what a score holds', () => {
     ['slurs', { slurs: times(30_001, {} as Score['slurs'][number]) }],
     ['changes of clef', { clefs: times(4_001, {} as Score['clefs'][number]) }],
     ['notes in one measure', { notes: times(1_501, note) }],
+    ['notes in one chord', { notes: times(33, note) }],
     ['voices', { notes: Array.from({ length: 129 }, (_, voice) => ({ ...note, voice: String(voice) })) }],
     [
       'chords and slashes in one measure',
