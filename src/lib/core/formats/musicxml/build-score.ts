@@ -117,35 +117,44 @@ function linkTies(
   warnings: WarningList,
 ): ReadonlyMap<NoteId, NoteId> {
   const links = new Map<NoteId, NoteId>();
-  const open: Note[] = [];
+  const begun: Note[] = [];
+  const ended = new Set<Note>();
+  /** Ties that have begun, by the moment they reach and their key on the keyboard. */
+  const open = new Map<string, Note[]>();
   const marks = [...reader.tieMarks].sort((a, b) => compareNotes(a.note, b.note));
   for (const { note, starts, stops } of marks) {
+    const key = midiOf(note.pitch);
     if (stops) {
-      const reaches = (from: Note) =>
-        from.at + from.duration === note.at &&
-        midiOf(from.pitch) === midiOf(note.pitch) &&
-        isSamePitch(from.pitch, note.pitch);
-      const candidates = open.filter(reaches);
+      const reaching = (open.get(`${note.at}/${key}`) ?? []).filter((each) => !ended.has(each));
+      // A note may be held under another name: that is one key all the same.
+      const alike = reaching.filter((each) => isSamePitch(each.pitch, note.pitch));
+      const candidates = alike.length > 0 ? alike : reaching;
       const from = candidates.find((each) => each.voice === note.voice) ?? candidates[0];
       if (from) {
         links.set(from.id, note.id);
-        open.splice(open.indexOf(from), 1);
+        ended.add(from);
       } else
         warnings.add('A tie ends here that begins nowhere; it was left out.', measures[note.measure]?.number);
     }
-    if (starts) open.push(note);
+    if (starts) {
+      begun.push(note);
+      const place = `${note.at + note.duration}/${key}`;
+      const reaching = open.get(place);
+      if (reaching) reaching.push(note);
+      else open.set(place, [note]);
+    }
   }
   const linked = new Set(links.values());
-  for (const note of open) {
+  const following = grouped(
+    reader.notes.filter(({ grace }) => !grace),
+    ({ at, voice }) => `${at}/${voice}`,
+  );
+  for (const note of begun) {
+    if (ended.has(note)) continue;
     // Some files mark only where each tie of a chain begins: the note that follows at the same pitch is meant.
-    const next = reader.notes.find(
-      (each) =>
-        each.at === note.at + note.duration &&
-        each.voice === note.voice &&
-        isSamePitch(each.pitch, note.pitch) &&
-        !each.grace &&
-        !linked.has(each.id),
-    );
+    const next = following
+      .get(`${note.at + note.duration}/${note.voice}`)
+      ?.find((each) => isSamePitch(each.pitch, note.pitch) && !linked.has(each.id));
     if (next) links.set(note.id, next.id);
     else
       warnings.add(
