@@ -53,7 +53,9 @@ export function findMisspellings(
       symbol && symbol.symbol.at <= note.at && symbol.symbol.chord.kind === 'chord' ? symbol : undefined;
     const key = passages.find((each) => each.from <= note.measure && each.to >= note.measure)?.key ?? home;
     const next = nextInVoice.get(note.id);
-    const found = betterName(note, sounding, key, home, next, () => isInHarmony(note, byMeasure[note.measure]!));
+    const found = betterName(note, sounding, key, home, next, () =>
+      isInHarmony(note, byMeasure[note.measure]!),
+    );
     if (!found) return [];
     const id = `spelling:${note.id}`;
     if (dismissed.has(id)) return [];
