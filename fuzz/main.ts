@@ -1,5 +1,6 @@
 // Takes damaged files all the way: read, looked at, arranged, handed out, written and read again. None may break anything, take
-// over its time, or take much memory. `npm run fuzz -- CASES SEED`; other cases each time where no seed is named.
+// over its time, or take much memory: the heap is kept small, so that what is no longer needed is not counted. `npm run fuzz --
+// CASES SEED`; other cases each time where no seed is named.
 import { strToU8, zipSync } from 'fflate';
 import { readFileSync, readdirSync } from 'node:fs';
 import { writeMidiFile } from '../src/lib/core/formats/midi/write';
