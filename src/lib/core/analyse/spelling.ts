@@ -82,12 +82,12 @@ function followers(notes: readonly Note[]): ReadonlyMap<NoteId, Note> {
   for (const note of notes) {
     if (note.grace) continue;
     const voice = `${note.part}/${note.staff}/${note.voice}`;
-    const before = last.get(voice) ?? [];
-    if (before[0] && before[0].at < note.at) {
-      for (const each of before) next.set(each.id, note);
+    const before = last.get(voice);
+    if (before && before[0]!.at >= note.at) before.push(note);
+    else {
+      for (const each of before ?? []) next.set(each.id, note);
       last.set(voice, [note]);
-    } else if (before.length > 0) before.push(note);
-    else last.set(voice, [note]);
+    }
   }
   return next;
 }

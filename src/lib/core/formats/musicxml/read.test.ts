@@ -145,6 +145,53 @@ describe('reading MusicXML', () => {
     expect(lost.warnings[0]).toMatchObject({ measures: ['1'] });
   });
 
+  it('holds a tied note that goes on under another name, unless one of its own name goes on too', () => {
+    const tie = (type: string) => `<tie type="${type}"/>`;
+    const cFlat =
+      '<note><pitch><step>C</step><alter>-1</alter><octave>5</octave></pitch><duration>4</duration><voice>1</voice><tie type="stop"/></note>';
+    const renamed = read(partwise(ATTRIBUTES + note('B', 4, 4, tie('start')), cFlat));
+    expect(renamed.warnings).toEqual([]);
+    expect(renamed.score.notes[0]!.tieTo).toBe(renamed.score.notes[1]!.id);
+    const withItsOwn = read(
+      partwise(
+        ATTRIBUTES + note('B', 4, 4, tie('start')),
+        `${note('B', 4, 4, tie('stop'))}<backup><duration>4</duration></backup>${cFlat}`,
+      ),
+    );
+    const { notes } = withItsOwn.score;
+    expect(notes.find(({ id }) => id === notes[0]!.tieTo)?.pitch.step).toBe('B');
+  });
+
+  it('ends the latest slur of a number, of its own voice first, and says which end nowhere', () => {
+    const slur = (type: string) => `<notations><slur type="${type}" number="1"/></notations>`;
+    const inVoice2 = (xml: string) => xml.replace('<voice>1', '<voice>2');
+    const first = ['C', 'D', 'E', 'F'].map((step, index) =>
+      note(step, 5, 1, slur(index < 2 ? 'start' : 'stop')),
+    );
+    const nested = read(partwise(ATTRIBUTES + first.join('')));
+    const steps = ({ score }: typeof nested) =>
+      score.slurs.map(({ from, to }) =>
+        [from, to].map((end) => score.notes.find(({ id }) => id === end)!.pitch.step).join(''),
+      );
+    expect(steps(nested)).toEqual(['CF', 'DE']);
+    const voices = read(
+      partwise(
+        `${ATTRIBUTES}${note('C', 5, 2, slur('start'))}${note('D', 5, 2, slur('stop'))}<backup><duration>3</duration></backup>` +
+          inVoice2(note('A', 4, 1, slur('start'))) +
+          inVoice2(note('B', 4, 2, slur('start'))),
+      ),
+    );
+    expect(steps(voices)).toEqual(['CD']);
+    expect(voices.warnings[0]?.message).toContain('ends nowhere');
+    const across = read(
+      partwise(
+        `${ATTRIBUTES}${note('C', 5, 2, slur('start'))}${note('D', 5, 2)}<backup><duration>2</duration></backup>` +
+          inVoice2(note('A', 4, 2, slur('stop'))),
+      ),
+    );
+    expect(steps(across)).toEqual(['CA']);
+  });
+
   it('groups an irregular metre as its beams do', () => {
     const beamed = (groups: readonly number[]) =>
       groups
