@@ -13,6 +13,15 @@ describe('what a reader lets through', () => {
     for (let index = 0; index < 2; index += 1) allTheWay(mutate(bytes, random), name, 1 + (index % 6));
   });
 
+  it('is arranged, laid out and written, too, where a hundred slurs go over the whole tune', () => {
+    const half = (sign: string) => `${sign.repeat(20)}|\n`.repeat(5);
+    const slurred = `X:1\nM:4/4\nL:1/32\nK:F\n${half('(c')}${'cdef'.repeat(5)}|\n${half('B)')}`;
+    expect(allTheWay(new TextEncoder().encode(slurred), 'slurred.abc', 5)).toEqual({
+      isWhole: true,
+      measures: 11,
+    });
+  });
+
   it('is arranged and written, too, where hundreds of notes crowd in a measure', () => {
     const crowd = `X:1\nM:4/4\nL:1/64\nK:G\nV:1\n${'gabcBA'.repeat(180)}|\nV:2\n${'G,D,'.repeat(200)}|\n`;
     expect(allTheWay(new TextEncoder().encode(crowd), 'crowd.abc', 2)).toEqual({

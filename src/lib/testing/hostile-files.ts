@@ -192,6 +192,13 @@ export function hostileFiles(): readonly HostileFile[] {
       'too-many',
       'characters in one line',
     ),
+    text(
+      'a thousand slurs, one in the other',
+      'hostile.abc',
+      `X:1\nM:4/4\nL:1/4\nK:C\n${'(C(D(E(F|\n'.repeat(250)}${'C)D)E)F)|\n'.repeat(250)}`,
+      'too-many',
+      'slurs open at once',
+    ),
     text('a novel', 'hostile.abc', `X:1\nK:C\n${'CDEF|\n'.repeat(200_000)}`, 'too-many', 'characters'),
     text(
       'a thousand slashes in a measure',

@@ -1,3 +1,4 @@
+import { partitionPoint } from '../score/partition-point';
 import { tempoOf } from '../score/tempo';
 import type { Chord } from '../pitch/chord';
 import type { Key } from '../pitch/key';
@@ -195,14 +196,5 @@ function heldNotes(score: Score): ReadonlyMap<NoteId, number> {
 
 function chordFinder(chords: readonly ChordSymbol[]): Material['chordAt'] {
   const sorted = [...chords].sort((a, b) => a.at - b.at);
-  return (tick) => {
-    let low = 0;
-    let high = sorted.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (sorted[middle]!.at <= tick) low = middle + 1;
-      else high = middle;
-    }
-    return sorted[low - 1]?.chord ?? null;
-  };
+  return (tick) => sorted[partitionPoint(sorted, ({ at }) => at > tick) - 1]?.chord ?? null;
 }

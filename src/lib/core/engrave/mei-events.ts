@@ -232,26 +232,17 @@ function pedalEvents(score: Score, measure: Measure, stamp: (at: number) => stri
   });
 }
 
+/** Slurs that begin in a measure, and in the first of a line those that come in; what leaves the line ends at its edge. */
 function slurEvents(source: EngravingSource, measure: Measure, range: SystemRange): readonly string[] {
-  return source.score.slurs.flatMap(({ from, to }) => {
-    const [start, end] = [source.positionOf.get(from), source.positionOf.get(to)];
-    if (!start || !end) return [];
-    if (start.measure > measure.index || end.measure < measure.index) return [];
-    const staff = `staff="${start.staff + 1}" curvedir="${slurSide(source, start, end)}"`;
-    if (start.measure === measure.index) {
-      if (end.measure <= range.to) return [`<slur startid="#${from}" endid="#${to}" ${staff}/>`];
-      const last = source.score.measures[range.to]!;
-      return [
-        `<slur startid="#${from}" ${staff} tstamp2="${range.to - measure.index}m+${last.time.beats + 1}"/>`,
-      ];
-    }
-    const entersHere =
-      measure.index === range.from && start.measure < range.from && end.measure >= range.from;
-    if (!entersHere) return [];
-    if (end.measure <= range.to) return [`<slur tstamp="0.5" endid="#${to}" ${staff}/>`];
-    return [
-      `<slur tstamp="0.5" ${staff} tstamp2="${range.to - measure.index}m+${source.score.measures[range.to]!.time.beats + 1}"/>`,
-    ];
+  return source.slurs.flatMap((placed) => {
+    const { slur, start, end } = placed;
+    const begins = start.measure === measure.index;
+    const enters = measure.index === range.from && start.measure < range.from;
+    if ((!begins && !enters) || end.measure < measure.index) return [];
+    const from = begins ? `startid="#${slur.from}"` : 'tstamp="0.5"';
+    const edge = `${range.to - measure.index}m+${source.score.measures[range.to]!.time.beats + 1}`;
+    const to = end.measure <= range.to ? `endid="#${slur.to}"` : `tstamp2="${edge}"`;
+    return [`<slur ${from} ${to} staff="${start.staff + 1}" curvedir="${slurSide(source, placed)}"/>`];
   });
 }
 

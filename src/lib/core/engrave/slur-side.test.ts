@@ -7,9 +7,7 @@ import { prepareEngraving } from './source';
 function sides(music: string, head = ''): string {
   const score = scoreFromAbc(`X:1\nM:4/4\nL:1/4\n${head}K:C\n${music}`);
   const source = prepareEngraving(score, []);
-  return score.slurs
-    .map(({ from, to }) => slurSide(source, source.positionOf.get(from)!, source.positionOf.get(to)!))
-    .join(' ');
+  return source.slurs.map((slur) => slurSide(source, slur)).join(' ');
 }
 
 describe('the side of a slur', () => {

@@ -2,13 +2,24 @@ import { grouped } from '../score/grouped';
 import { diatonicIndex } from '../pitch/pitch';
 import type { Clef, Note } from '../score/model';
 import { BASS, TREBLE } from '../score/model';
-import type { EngravingSource } from './source';
+import type { EngravingSource, PlacedSlur } from './source';
+
+type Side = 'above' | 'below';
+
+/** A slur that goes over several lines is asked for on each. */
+const known = new WeakMap<PlacedSlur, Side>();
 
 /**
  * The side of a slur: at the heads where all stems go one way, above where they are mixed; in a staff of two voices the upper
- * voice's above and the lower's below. O(notes of its measures).
+ * voice's above and the lower's below. O(notes of its measures), once.
  */
-export function slurSide(source: EngravingSource, from: Note, to: Note): 'above' | 'below' {
+export function slurSide(source: EngravingSource, slur: PlacedSlur): Side {
+  const side = known.get(slur) ?? findSide(source, slur.start, slur.end);
+  known.set(slur, side);
+  return side;
+}
+
+function findSide(source: EngravingSource, from: Note, to: Note): Side {
   const measures = source.events.slice(from.measure, to.measure + 1);
   const cells = measures.map((staves) => staves[from.staff]?.notes ?? []);
   const voices = new Set(cells.flat().map(({ voice }) => voice));

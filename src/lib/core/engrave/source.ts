@@ -41,6 +41,14 @@ export interface EngravingSource {
   readonly layers: readonly (readonly (readonly Layer[])[])[];
   readonly tieTargets: ReadonlySet<NoteId>;
   readonly positionOf: ReadonlyMap<NoteId, Note>;
+  /** Slurs between notes that stand. */
+  readonly slurs: readonly PlacedSlur[];
+}
+
+export interface PlacedSlur {
+  readonly slur: Slur;
+  readonly start: Note;
+  readonly end: Note;
 }
 
 /** With the source drawn before, measures whose notes are the same records keep their layers, and can be told by that. */
@@ -71,13 +79,18 @@ export function prepareEngraving(
     if (isKept) return before.layers[index]!;
     return events[index]!.map(({ notes, rests }) => layersOf(score.measures, measure, notes, rests));
   });
+  const positionOf = new Map(score.notes.map((note) => [note.id, note]));
   return {
     events,
     score,
     counts,
     layers,
     tieTargets: new Set(score.notes.flatMap((note) => (note.tieTo === null ? [] : [note.tieTo]))),
-    positionOf: new Map(score.notes.map((note) => [note.id, note])),
+    positionOf,
+    slurs: score.slurs.flatMap((slur): PlacedSlur[] => {
+      const [start, end] = [positionOf.get(slur.from), positionOf.get(slur.to)];
+      return start && end ? [{ slur, start, end }] : [];
+    }),
   };
 }
 
@@ -99,22 +112,60 @@ export function isSameLine(before: EngravingSource, now: EngravingSource, range:
     before.score.parts[0]?.order !== now.score.parts[0]?.order
   )
     return false;
+  const slurs = now.slurs.filter((slur) => touchesLine(slur, range));
+  const { from, to } = spanOf(slurs, range);
+  for (let index = from; index <= to; index += 1)
+    if (before.layers[index] !== now.layers[index]) return false;
   for (let index = range.from; index <= range.to; index += 1)
-    if (before.layers[index] !== now.layers[index] || before.counts[index] !== now.counts[index])
-      return false;
+    if (before.counts[index] !== now.counts[index]) return false;
   const isOnLine = ({ measure }: { readonly measure: number }) =>
     measure >= range.from && measure <= range.to;
-  // A clef before the line holds in it, so clefs are compared as a whole.
-  if (before.score.clefs !== now.score.clefs) return false;
   return (
+    isTiedIntoAlike(before, now, range.from) &&
+    haveSameClefs(before.score.clefs, now.score.clefs, range.to) &&
     isSameOn(before.score.chords, now.score.chords, isOnLine) &&
     isSameOn(before.score.words, now.score.words, isOnLine) &&
     isSameOn(before.score.marks, now.score.marks, isOnLine) &&
-    isSameOn(
-      before.score.slurs,
-      now.score.slurs,
-      (slur) => touchesLine(now, slur, range) || touchesLine(before, slur, range),
+    isSameList(
+      before.slurs.filter((slur) => touchesLine(slur, range)).map(({ slur }) => slur),
+      slurs.map(({ slur }) => slur),
     )
+  );
+}
+
+/** The line with all that its slurs span on other lines: the notes there decide on which side a slur lies. */
+function spanOf(slurs: readonly PlacedSlur[], range: SystemRange): SystemRange {
+  return slurs.reduce(
+    ({ from, to }, { start, end }) => ({
+      from: Math.min(from, start.measure),
+      to: Math.max(to, end.measure),
+    }),
+    range,
+  );
+}
+
+/** A tie that comes from the line before shows in the first measure alone, whose own notes need not have changed. */
+function isTiedIntoAlike(before: EngravingSource, now: EngravingSource, first: number): boolean {
+  return now.events[first]!.every(({ notes }) =>
+    notes.every(({ id }) => before.tieTargets.has(id) === now.tieTargets.has(id)),
+  );
+}
+
+/** A clef before the line holds in it. Clefs are written anew with every arrangement, so they are told by what they say. */
+function haveSameClefs(before: Score['clefs'], now: Score['clefs'], to: number): boolean {
+  const holding = (clefs: Score['clefs']) => clefs.filter(({ measure }) => measure <= to);
+  const [those, these] = [holding(before), holding(now)];
+  return those.length === these.length && those.every((clef, index) => isSameClef(clef, these[index]!));
+}
+
+function isSameClef(a: Score['clefs'][number], b: Score['clefs'][number]): boolean {
+  return (
+    a.staff === b.staff &&
+    a.at === b.at &&
+    a.sign === b.sign &&
+    a.line === b.line &&
+    a.octave === b.octave &&
+    a.part === b.part
   );
 }
 
@@ -123,9 +174,8 @@ function isSameOn<T>(before: readonly T[], now: readonly T[], isOnLine: (event: 
   return isSameList(before.filter(isOnLine), now.filter(isOnLine));
 }
 
-function touchesLine({ positionOf }: EngravingSource, slur: Slur, range: SystemRange): boolean {
-  const [from, to] = [positionOf.get(slur.from), positionOf.get(slur.to)];
-  return from !== undefined && to !== undefined && from.measure <= range.to && to.measure >= range.from;
+function touchesLine({ start, end }: PlacedSlur, range: SystemRange): boolean {
+  return start.measure <= range.to && end.measure >= range.from;
 }
 
 /** A run of measures on one line, both ends included. */

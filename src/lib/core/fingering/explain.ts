@@ -55,7 +55,7 @@ export function explainFinger(
 ): FingerWhy | null {
   const found = runOf(task, noteId);
   if (!found) return null;
-  const { run, set, copied } = found;
+  const { run, set } = found;
   const onsets = onsetsOf(run, set);
   const index = run.touches.findIndex(({ struck }) => struck.some((note) => note.id === noteId));
   const struck = struckPlaces(run.touches[index]!, onsets[index]!).find(({ note }) => note.id === noteId);
@@ -73,7 +73,8 @@ export function explainFinger(
     note: noteId,
     finger,
     then: later === finger ? null : later,
-    sentence: sentenceFor(task, run, onsets, solved, index, place) + asBefore(task, struck.note, copied),
+    sentence:
+      sentenceFor(task, run, onsets, solved, index, place) + asBefore(task, struck.note, found.copied()),
     now: textOf(run, solved),
   };
   if (depth === 'brief')

@@ -94,6 +94,18 @@ describe('fingering a score', () => {
     expect(strong.get(first!.id)).not.toBe(once.get(first!.id));
   });
 
+  it('leaves every other run as it was read when a finger is pinned', () => {
+    const task = taskOf('C4 D4 E4 F4 | r:1/1 | G5 A5 B5 C6 | r:1/1 | C4 D4 E4 F4', undefined, {
+      twinOf: [0, 1, 2, 3, 0],
+    });
+    const once = fingerScore(task).notes;
+    const pinned = task.notes[5]!;
+    const again = fingerScore({ ...task, pinned: new Map([[pinned.id, 4]]) }).notes;
+    expect(again.get(pinned.id)!.finger).toBe(4);
+    for (const { id, measure } of task.notes)
+      if (measure !== pinned.measure) expect(again.get(id)).toBe(once.get(id));
+  });
+
   it('gives a figure the same fingers each time it comes back over a leap', () => {
     const tenths = 'G2 D3 B3 G2 D3 B3 C3 G3 E4 C3 G3 E4'.split(' ').map((key) => `${key}:1/8`);
     const task = taskOf('r:1/1 | r:1/2', tenths.join(' '));

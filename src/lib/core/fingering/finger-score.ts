@@ -57,7 +57,7 @@ export interface SetRun {
   readonly run: Run;
   readonly set: ReadonlyMap<string, number>;
   /** Those of them that were set, or stood in another measure. */
-  readonly copied: ReadonlyMap<string, number>;
+  readonly copied: () => ReadonlyMap<string, number>;
 }
 
 /** Runs fingered before, by what they hold; a change of one finger solves its own run only. */
@@ -110,7 +110,7 @@ function readRuns(task: FingerScoreTask): readonly (SetRun & { readonly reading:
     const again = memory.fingersFor(run, task.pinned, true);
     if ([...again].some(([id, finger]) => reading.notes.get(id)?.finger !== finger))
       reading = readAgain(run, again, task);
-    return { run, set: again, copied: memory.fingersFor(run, task.pinned), reading };
+    return { run, set: again, copied: () => memory.fingersFor(run, task.pinned), reading };
   });
 }
 
@@ -128,9 +128,10 @@ const lastRead = new WeakMap<Note, readonly Reading[]>();
 
 function readAgain(run: Run, set: ReadonlyMap<string, number>, task: FingerScoreTask): Reading {
   const { largest } = task.size[run.hand];
-  const pinned = run.touches.flatMap(({ struck, held }) =>
-    [...struck, ...held].flatMap((note) => [set.get(note.id) ?? null, task.pinned.get(note.id) ?? null]),
-  );
+  const pinned: (number | null)[] = [];
+  for (const { struck, held } of run.touches)
+    for (const notes of [struck, held])
+      for (const { id } of notes) pinned.push(set.get(id) ?? null, task.pinned.get(id) ?? null);
   const first = run.touches[0]!.struck[0]!;
   const last = lastRead.get(first) ?? [];
   const same = last.find(

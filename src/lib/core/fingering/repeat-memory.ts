@@ -22,17 +22,26 @@ export class RepeatMemory {
     this.#contents = { right: this.#contentsOf(0), left: this.#contentsOf(1) };
   }
 
-  /** What is set in a run, and what its measures had before; `withFirsts` holds first occurrences to it as well. */
+  /** What is set on the notes of a run, and what its measures had before; `withFirsts` holds first occurrences to it as well. */
   fingersFor(run: Run, pinned: ReadonlyMap<string, number>, withFirsts = false): ReadonlyMap<string, number> {
-    const set = new Map(pinned);
-    for (const { struck } of run.touches)
+    const set = new Map<string, number>();
+    for (const { struck, held } of run.touches) {
+      for (const note of held) {
+        const pin = pinned.get(note.id);
+        if (pin !== undefined) set.set(note.id, pin);
+      }
       for (const note of struck) {
-        const first = this.#firstOf(note, run.hand);
-        if ((first === note.measure && !withFirsts) || pinned.has(note.id)) continue;
-        const finger = this.#fingers.get(`${run.hand}${first}`)?.get(this.#placeOf(note));
+        const finger = pinned.get(note.id) ?? this.#fingerBefore(note, run.hand, withFirsts);
         if (finger !== undefined) set.set(note.id, finger);
       }
+    }
     return set;
+  }
+
+  #fingerBefore(note: Note, hand: 'right' | 'left', withFirsts: boolean): number | undefined {
+    const first = this.#firstOf(note, hand);
+    if (first === note.measure && !withFirsts) return undefined;
+    return this.#fingers.get(`${hand}${first}`)?.get(this.#placeOf(note));
   }
 
   remember(run: Run, fingered: ReadonlyMap<string, { readonly finger: number }>): void {

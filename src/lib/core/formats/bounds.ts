@@ -1,6 +1,7 @@
 import { endOf } from '../score/time';
 import { grouped } from '../score/grouped';
 import type { Note, Score } from '../score/model';
+import type { NoteId } from '../units';
 import { MOST, type Counted } from './most.data';
 import { Refusal, type FilePlace } from './result';
 
@@ -48,11 +49,26 @@ export function checkCounts(score: Score, file: string): void {
     chordOf,
   ).values())
     atMost('notes in one chord', chord.length, { file, measure: measures[chord[0]!.measure]?.number ?? '' });
+  checkOpenSlurs(score, file);
   for (const note of notes)
     atMost('lines of words under a note', note.lyrics.length, {
       file,
       measure: measures[note.measure]?.number ?? '',
     });
+}
+
+/** Counts the slurs that go over one moment. O((notes + slurs) log slurs). @throws Refusal */
+function checkOpenSlurs({ notes, slurs, measures }: Score, file: string): void {
+  const byId = new Map(notes.map((note) => [note.id, note]));
+  const sorted = (ids: readonly NoteId[]) =>
+    ids.flatMap((id) => byId.get(id) ?? []).sort((a, b) => a.at - b.at);
+  const ends = sorted(slurs.map(({ to }) => to));
+  let ended = 0;
+  for (const [index, start] of sorted(slurs.map(({ from }) => from)).entries()) {
+    while (ended < ends.length && ends[ended]!.at < start.at) ended += 1;
+    const measure = measures[start.measure]?.number ?? '';
+    atMost('slurs open at once', index + 1 - ended, { file, measure });
+  }
 }
 
 /** Longest texts that are kept, in characters; what is longer is cut. */

@@ -20,6 +20,7 @@ export const MOST = {
   'signs and words in one measure': 400,
   'changes of clef': 4_000,
   slurs: 30_000,
+  'slurs open at once': 128,
   'slurs on one note': 8,
   characters: 500_000,
   'characters in one line': 5_000,

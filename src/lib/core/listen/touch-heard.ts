@@ -1,3 +1,5 @@
+import { grouped } from '../score/grouped';
+import { partitionPoint } from '../score/partition-point';
 import type { Note, Score } from '../score/model';
 import type { Expected, ExpectedKey, Moment } from './moments';
 import type { Playing } from './playings';
@@ -104,18 +106,18 @@ export function touchFacts({ score, moments }: Expected): TouchFacts {
       for (const { id, endTick } of keys) if (endTick === end) restAfter.set(id, next - end);
     }
   }
+  const voiceOf = ({ staff, voice }: Note) => `${staff}/${voice}`;
+  const voices = grouped(
+    [...score.notes].sort((a, b) => a.at - b.at),
+    voiceOf,
+  );
   const isSlurredOn = new Set<string>();
   for (const { from, to } of score.slurs) {
     const [first, last] = [byId.get(from), byId.get(to)];
     if (!first || !last) continue;
-    for (const note of score.notes)
-      if (
-        note.staff === first.staff &&
-        note.voice === first.voice &&
-        note.at >= first.at &&
-        note.at < last.at
-      )
-        isSlurredOn.add(note.id);
+    const own = voices.get(voiceOf(first))!;
+    const beginning = (tick: number) => partitionPoint(own, ({ at }) => at >= tick);
+    for (const { id } of own.slice(beginning(first.at), beginning(last.at))) isSlurredOn.add(id);
   }
   const isDetached = new Set(
     score.notes
@@ -128,13 +130,8 @@ export function touchFacts({ score, moments }: Expected): TouchFacts {
 /** Milliseconds at a tick, straight between the moments that were played and on beyond them. */
 function clockOf(beats: readonly Beat[]): (tick: number) => number {
   return (tick) => {
-    let [low, high] = [1, beats.length - 1];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (beats[middle]!.tick > tick) high = middle;
-      else low = middle + 1;
-    }
-    const at = Math.max(1, low);
+    const later = partitionPoint(beats, (beat) => beat.tick > tick);
+    const at = Math.max(1, Math.min(later, beats.length - 1));
     const [a, b] = [beats[at - 1], beats[at]];
     if (!a || !b || b.tick <= a.tick) return beats[0]?.ms ?? 0;
     return a.ms + ((tick - a.tick) * (b.ms - a.ms)) / (b.tick - a.tick);

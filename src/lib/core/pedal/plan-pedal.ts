@@ -11,6 +11,7 @@ import { noPedalSentence, policyFor } from './choose-policy';
 import { placePedal, type PedalMeasure, type PedalSpan } from './place-pedal';
 import { PEDAL_POLICIES, type PedalPolicy } from '../document/choices/pedal-policies.data';
 import type { PedalUse } from '../learner/pedal-use';
+import { restsAfterPairs } from './rests-after-pairs';
 import { isPedalMuddy, worstUnderPedal, type PedalMud } from './under-pedal';
 
 /** What the pedal does in one measure, and why. */
@@ -179,20 +180,6 @@ function lookAt({ measures, notes, chords, slurs, marks }: PedalTask): readonly 
       written: written.filter(({ down }) => down >= measure.start && down < end),
       silences: silences.filter(({ from, to }) => from < end && to > measure.start),
     };
-  });
-}
-
-/** The rests that follow two-note slurs: the hand lifts there, and the pedal with it. */
-function restsAfterPairs(notes: readonly Note[], slurs: readonly Slur[]): PedalMeasure['silences'] {
-  const byId = new Map(notes.map((note) => [note.id, note]));
-  return slurs.flatMap(({ from, to }) => {
-    const [first, second] = [byId.get(from), byId.get(to)];
-    if (!first || !second || first.at + first.duration !== second.at) return [];
-    const end = second.at + second.duration;
-    const hand = notes.filter((note) => note.staff === second.staff && !note.grace);
-    const isSounding = hand.some((note) => note.at <= end && note.at + note.duration > end);
-    const next = hand.find((note) => note.at >= end)?.at ?? end;
-    return isSounding || next === end ? [] : [{ from: end, to: next }];
   });
 }
 

@@ -1,3 +1,4 @@
+import { partitionPoint } from '../../score/partition-point';
 import type { Beat } from '../../score/time';
 import { TICKS_PER_QUARTER } from '../../units';
 
@@ -192,12 +193,5 @@ export function beatIndexAt(grid: Grid, time: number): number {
 }
 
 function lastNotAfter(beats: readonly { readonly start: number }[], time: number): number {
-  let low = 0;
-  let high = beats.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (beats[middle]!.start <= time + 1e-9) low = middle;
-    else high = middle - 1;
-  }
-  return low;
+  return Math.max(0, partitionPoint(beats, ({ start }) => start > time + 1e-9) - 1);
 }

@@ -1,3 +1,4 @@
+import { partitionPoint } from '../../score/partition-point';
 import { TICKS_PER_QUARTER } from '../../units';
 import { beatIndexAt, snap, straighten, type Grid } from './grid';
 import type { PlayedNote } from './parse';
@@ -93,12 +94,5 @@ function endOnGrid(
 
 /** The first of the sorted times that is later than the given one. */
 function firstAfter(sorted: readonly number[], time: number): number | undefined {
-  let low = 0;
-  let high = sorted.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle]! > time) high = middle;
-    else low = middle + 1;
-  }
-  return sorted[low];
+  return sorted[partitionPoint(sorted, (each) => each > time)];
 }
