@@ -104,13 +104,14 @@ export class ArrangementInWork {
   });
 
   /**
-   * `inked` waits a moment for what is drawn, `settled` as long as it takes; `arranged` is told when what stands has been
-   * worked out anew, not of a preview.
+   * `planned` is told of lines before the page takes them; `inked` waits a moment for what is drawn, `settled` as long as it
+   * takes; `arranged` is told when what stands has been worked out anew, not of a preview.
    */
   constructor(
     readonly opening: BenchOpening,
     private readonly arranger: Arranger,
     private readonly when: {
+      readonly planned: (systems: readonly SystemPlan[], options: EngraveOptions) => void;
       readonly inked: () => Promise<void>;
       readonly settled: () => Promise<void>;
       readonly arranged: () => Promise<void>;
@@ -148,6 +149,7 @@ export class ArrangementInWork {
     this.#asked = { document, whom, options };
     const view = await this.arranger
       .arrange(document, whom, benchLayout(document.recipe, options), async (systems) => {
+        this.when.planned(systems, options);
         this.systems = systems;
         await tick();
         await this.when.inked();

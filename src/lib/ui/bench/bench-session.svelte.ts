@@ -1,5 +1,6 @@
 import { getContext, setContext } from 'svelte';
 import { everywhere } from '$lib/core/document/everywhere';
+import type { EngraveOptions, SystemPlan } from '$lib/core/engrave/line';
 import { midiOf } from '$lib/core/pitch/pitch';
 import { Player } from '../playback/player.svelte';
 import { useArranger } from '../workers/workers-context.svelte';
@@ -63,6 +64,7 @@ export class BenchSession {
   ) {
     this.player = new Player(opening.pieceId);
     this.work = new ArrangementInWork(opening, this.#arranger, {
+      planned: (systems, options) => this.#beginLine(systems, options),
       inked: () => engraver.onScreenInked(),
       settled: () => engraver.onScreenSettled(),
       arranged: () => this.#follow(),
@@ -74,6 +76,15 @@ export class BenchSession {
     this.reasons = new BenchReasons(this.work, this.selection, this.#arranger);
     this.voicing = new VoicingEdits(this, this.#arranger);
     this.held = new HeldEdition(editions, () => this.#arranger.fingerprint());
+  }
+
+  /** What is edited is selected, and drawn while the page is still taking the lines. */
+  #beginLine(systems: readonly SystemPlan[], options: EngraveOptions): void {
+    const { range: selected } = this.selection;
+    const line = systems.find(
+      ({ range }) => selected && selected.from >= range.from && selected.from <= range.to,
+    );
+    if (line) this.engraver.begin(line.mei, options);
   }
 
   async #follow(): Promise<void> {

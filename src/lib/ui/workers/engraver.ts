@@ -31,7 +31,7 @@ export class Engraver {
   );
   readonly #queue = new Map<string, Job>();
   readonly #done = new Map<string, EngravedSystem>();
-  #isBusy = false;
+  #running: Job | null = null;
   /** Told when nothing on screen waits for its ink. */
   #settled: (() => void)[] = [];
 
@@ -46,18 +46,31 @@ export class Engraver {
     const known = this.#done.get(key);
     if (known) return Promise.resolve(known);
     return new Promise((resolve, reject) => {
-      const job = this.#queue.get(key) ?? { key, mei, options, priority, waiting: new Set<Waiter>() };
-      job.priority = Math.min(job.priority, priority);
       const waiter = { resolve, reject };
-      job.waiting.add(waiter);
-      this.#queue.set(key, job);
+      const job = this.#ask({ key, mei, options, priority, waiting: new Set([waiter]) });
       signal.addEventListener('abort', () => {
         job.waiting.delete(waiter);
         if (job.waiting.size === 0) this.#queue.delete(key);
         resolve(null);
       });
-      void this.#work();
     });
+  }
+
+  /** Begins a line that will be asked for in a moment, before all others. */
+  begin(mei: string, options: EngraveOptions): void {
+    const key = keyOf(mei, options);
+    if (!this.#done.has(key)) this.#ask({ key, mei, options, priority: -1, waiting: new Set() });
+  }
+
+  /** The job as it stands in the queue or is being done: an equal one that was asked for before. */
+  #ask(asked: Job): Job {
+    const same = this.#running?.key === asked.key ? this.#running : this.#queue.get(asked.key);
+    const job = same ?? asked;
+    job.priority = Math.min(job.priority, asked.priority);
+    for (const waiter of asked.waiting) job.waiting.add(waiter);
+    if (!same) this.#queue.set(job.key, job);
+    void this.#work();
+    return job;
   }
 
   /** A line that is at hand, drawn here before or taken over. */
@@ -81,23 +94,23 @@ export class Engraver {
 
   /** Resolves when all that is on screen has its ink, however long that takes. */
   onScreenSettled(): Promise<void> {
-    if (this.#queue.size === 0 && !this.#isBusy) return Promise.resolve();
+    if (this.#queue.size === 0 && !this.#running) return Promise.resolve();
     return new Promise<void>((resolve) => this.#settled.push(resolve));
   }
 
   #tellSettled(): void {
-    if ([...this.#queue.values()].some(({ priority }) => priority === 0)) return;
+    if ([...this.#queue.values()].some(({ priority }) => priority <= 0)) return;
     for (const tell of this.#settled.splice(0)) tell();
   }
 
   async #work(): Promise<void> {
-    if (this.#isBusy) return;
-    this.#isBusy = true;
+    if (this.#running) return;
     while (this.#queue.size > 0) {
       const job = [...this.#queue.values()].reduce((first, each) =>
         each.priority < first.priority ? each : first,
       );
       this.#queue.delete(job.key);
+      this.#running = job;
       try {
         const system = await this.link.call((api) => api.engrave(job.mei, job.options));
         this.#remember(job.key, system);
@@ -113,7 +126,7 @@ export class Engraver {
       }
       this.#tellSettled();
     }
-    this.#isBusy = false;
+    this.#running = null;
   }
 
   #remember(key: string, system: EngravedSystem): void {
