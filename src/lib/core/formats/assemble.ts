@@ -218,8 +218,10 @@ function placeVoice(plan: VoicePlan, measures: readonly Measure[]) {
       }));
       if (event.grace === null) {
         for (const from of tied) {
+          // In a measure that is not full a silence may follow, and nothing is held over it.
+          const goesOn = from.note.at + from.note.duration === at;
           const to = made.find((note) => midiOf(note.pitch) === midiOf(from.note.pitch));
-          if (to) notes[from.index] = { ...from.note, tieTo: to.id };
+          if (to && goesOn) notes[from.index] = { ...from.note, tieTo: to.id };
         }
         for (let stop = 0; stop < event.slurStops; stop += 1) {
           const from = openSlurs.pop();

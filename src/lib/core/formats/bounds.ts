@@ -1,5 +1,6 @@
 import { endOf } from '../score/time';
 import { grouped } from '../score/grouped';
+import { printable } from '../score/printable';
 import type { Note, Score } from '../score/model';
 import type { NoteId } from '../units';
 import { MOST, type Counted } from './most.data';
@@ -112,6 +113,7 @@ export function trimmed(score: Score): Score {
   };
 }
 
-function cut(text: string, longest: number): string {
+function cut(all: string, longest: number): string {
+  const text = printable(all);
   return text.length > longest ? `${text.slice(0, longest - 1)}…` : text;
 }

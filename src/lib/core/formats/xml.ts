@@ -1,4 +1,5 @@
 import { SaxesParser } from 'saxes';
+import { printable } from '../score/printable';
 import { atMost } from './bounds';
 import { Refusal } from './result';
 
@@ -115,14 +116,9 @@ export function numberOf(element: XmlElement, name: string): number | null {
 }
 
 export function escapeXml(text: string): string {
-  return (
-    text
-      // Characters that XML 1.0 cannot hold at all.
-      // eslint-disable-next-line no-control-regex
-      .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
-      .replaceAll('&', '&amp;')
-      .replaceAll('<', '&lt;')
-      .replaceAll('>', '&gt;')
-      .replaceAll('"', '&quot;')
-  );
+  return printable(text)
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;');
 }

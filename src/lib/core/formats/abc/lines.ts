@@ -1,7 +1,7 @@
 /** A line without its comment; an escaped percent sign is none. */
 export function stripComment(line: string): string {
   const at = /(^|[^\\])%/.exec(line);
-  return (at ? line.slice(0, at.index + at[1]!.length) : line).trimEnd();
+  return (at ? line.slice(0, at.index + at[1]!.length) : line).trimEnd().replaceAll('\\%', '%');
 }
 
 /** Whether most of a line's letters can be notes, once chord symbols and decorations are set aside. */

@@ -168,4 +168,35 @@ describe('writing ABC', () => {
       }),
       { numRuns: 150 },
     ));
+
+  it('reads back titles and names with any signs in them', () => {
+    const sign = fc.constantFrom(...'|:%\\]["!CT 1é');
+    const words = fc.string({ unit: sign, maxLength: 12 });
+    fc.assert(
+      fc.property(words, words, (title, composer) => {
+        const [score] = demoTunes().map((tune) => tune.score);
+        const again = read(writeAbc({ ...score!, title, composer })).value;
+        const plain = (text: string) => text.replace(/\s+/g, ' ').trim();
+        expect(again).toMatchObject({ title: plain(title) || 'typed', composer: plain(composer) });
+        expect(again.notes).toHaveLength(score!.notes.length);
+      }),
+    );
+  });
+
+  it('reads back words with signs that mean something else in a line of music', () => {
+    const score = read('X:1\nM:3/4\nL:1/4\nK:C\nc d e|\nw: one two three').value;
+    const texts = ['50%', 'half-way', 'Mr. Hook'];
+    const notes = score.notes.map((note, index) => ({
+      ...note,
+      lyrics: [{ ...note.lyrics[0]!, text: texts[index]! }],
+    }));
+    const again = read(writeAbc({ ...score, notes })).value;
+    expect(again.notes.map(({ lyrics }) => lyrics[0]!.text)).toEqual(texts);
+  });
+
+  it('holds no tie over a silence where a measure is not full', () => {
+    const { notes } = read('X:1\nM:3/4\nL:1/4\nK:C\nV:1\nc2-|c3-|c3|\nV:2\nC3|C3|C3|').value;
+    const upper = notes.filter(({ staff, part }) => staff === 0 && part === 0);
+    expect(upper.map(({ tieTo }) => tieTo !== null)).toEqual([false, true, false]);
+  });
 });

@@ -3,6 +3,7 @@ import { chordName } from '../../pitch/chord';
 import { signatureAlter, tonicOf, type Key } from '../../pitch/key';
 import { spellingName, type Pitch } from '../../pitch/pitch';
 import type { Measure, Note, Rest, Score, TimeSignature } from '../../score/model';
+import { printable } from '../../score/printable';
 import { comparePlaces } from '../../score/order';
 import { TICKS_PER_WHOLE, type NoteId } from '../../units';
 import { DECORATIONS } from './fields';
@@ -38,8 +39,8 @@ export function writeAbc(score: Score): string {
   const tempo = score.marks.find((mark) => mark.kind === 'tempo' && mark.at === 0);
   const header = [
     'X:1',
-    `T:${plainLine(score.title)}`,
-    ...(score.composer ? [`C:${plainLine(score.composer)}`] : []),
+    fieldLine('T', score.title),
+    ...(score.composer ? [fieldLine('C', score.composer)] : []),
     `M:${timeText(time)}`,
     'L:1/8',
     ...(tempo?.kind === 'tempo' ? [`Q:${beatText(tempo.beatUnit)}=${tempo.bpm}`] : []),
@@ -107,7 +108,13 @@ function beatText(ticks: number): string {
 }
 
 function plainLine(text: string): string {
-  return text.replace(/\s+/g, ' ').replaceAll('%', '\\%').trim();
+  return printable(text).replace(/\s+/g, ' ').replaceAll('%', '\\%').trim();
+}
+
+/** A barline after the colon would make music of the line: a space keeps it a field. */
+function fieldLine(name: string, text: string): string {
+  const line = plainLine(text);
+  return `${name}:${/^[|:]/.test(line) ? ' ' : ''}${line}`;
 }
 
 interface Group {
@@ -312,7 +319,7 @@ class VoiceWriter {
         const lyric = note.lyrics.find((each) => each.verse === verse);
         if (!lyric) return '*';
         const text =
-          lyric.text.trim().replaceAll('-', '\\-').replace(/\s+/g, '~').replace(/[*_|]/g, '') || '*';
+          plainLine(lyric.text).replaceAll('-', '\\-').replaceAll(' ', '~').replace(/[*_|]/g, '') || '*';
         return lyric.syllabic === 'begin' || lyric.syllabic === 'middle' ? `${text}-` : text;
       });
       return `w: ${tokens.join(' ')}`;

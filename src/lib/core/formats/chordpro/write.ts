@@ -1,6 +1,7 @@
 import { keyOf, keyName, tonicOf } from '../../pitch/key';
 import { chordName } from '../../pitch/chord';
 import type { ChordSymbol, Measure, Score } from '../../score/model';
+import { printable } from '../../score/printable';
 import { beatsOf, metreOffset } from '../../score/time';
 import { timeText } from '../abc/write';
 
@@ -121,5 +122,7 @@ function cellStarts(score: Score, measure: Measure, chords: readonly ChordSymbol
 }
 
 function plain(text: string): string {
-  return text.replace(/[{}[\]\s]+/g, ' ').trim();
+  return printable(text)
+    .replace(/[{}[\]\s]+/g, ' ')
+    .trim();
 }
