@@ -1,6 +1,6 @@
 import { endOf } from '../score/time';
 import { grouped } from '../score/grouped';
-import { printable } from '../score/printable';
+import { printable } from '../text/printable';
 import type { Note, Score } from '../score/model';
 import type { NoteId } from '../units';
 import { MOST, type Counted } from './most.data';

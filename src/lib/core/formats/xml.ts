@@ -1,5 +1,5 @@
 import { SaxesParser } from 'saxes';
-import { printable } from '../score/printable';
+import { printable } from '../text/printable';
 import { atMost } from './bounds';
 import { Refusal } from './result';
 

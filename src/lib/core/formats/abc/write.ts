@@ -3,7 +3,7 @@ import { chordName } from '../../pitch/chord';
 import { signatureAlter, tonicOf, type Key } from '../../pitch/key';
 import { spellingName, type Pitch } from '../../pitch/pitch';
 import type { Measure, Note, Rest, Score, TimeSignature } from '../../score/model';
-import { printable } from '../../score/printable';
+import { printable } from '../../text/printable';
 import { comparePlaces } from '../../score/order';
 import { TICKS_PER_WHOLE, type NoteId } from '../../units';
 import { DECORATIONS } from './fields';

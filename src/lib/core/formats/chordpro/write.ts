@@ -1,7 +1,7 @@
 import { keyOf, keyName, tonicOf } from '../../pitch/key';
 import { chordName } from '../../pitch/chord';
 import type { ChordSymbol, Measure, Score } from '../../score/model';
-import { printable } from '../../score/printable';
+import { printable } from '../../text/printable';
 import { beatsOf, metreOffset } from '../../score/time';
 import { timeText } from '../abc/write';
 
