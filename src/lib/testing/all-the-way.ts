@@ -13,6 +13,7 @@ import { EXPORTS, writeScore, type ExportFormat } from '../core/formats/write-sc
 import { freezeEdition } from '../core/handout/edition';
 import { fingerprintOf, sectionPrints } from '../core/handout/fingerprint';
 import { buildTimeline } from '../core/playback/timeline';
+import { validateScore } from '../core/score/validate';
 import { asOnePart } from '../core/score/one-part';
 import type { Score } from '../core/score/model';
 
@@ -54,6 +55,8 @@ export function allTheWay(bytes: Uint8Array, name: string, rung: number): Way {
   const plain = newDocument(makeupOf(facts), rung);
   const document = { ...plain, recipe: { ...plain.recipe, setting } };
   const edition = freezeEdition(facts, document, ANYONE);
+  const [fault] = validateScore(edition.score);
+  if (fault) throw new Error(`What was arranged does not hold: ${JSON.stringify(fault)}`);
   fingerprintOf(edition);
   sectionPrints(edition);
   planLines(edition.score, edition.counts, benchLayout({ ...document.recipe, counts: 'shown' }, options));

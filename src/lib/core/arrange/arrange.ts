@@ -12,7 +12,7 @@ import { pedalFor, withPedalMarks } from './apply-pedal';
 import { ANYONE, type ArrangeFor } from './arrange-for';
 import type { Arrangement } from './arrangement';
 import { completeArrangement } from './complete';
-import { mendTies } from './base-score';
+import { mendTies } from '../score/mend-ties';
 import { chooseArrangement, type Chosen } from './choose-arrangement';
 
 /**

@@ -1,3 +1,4 @@
+import { mendTies } from '../score/mend-ties';
 import { midiOf } from '../pitch/pitch';
 import { BASS, TREBLE, type Clef, type Note, type Rest, type Score } from '../score/model';
 import { tempoOf } from '../score/tempo';
@@ -83,17 +84,6 @@ export function writeBase(
       },
     ],
   };
-}
-
-/** Ties lead to the note that goes on at the same pitch, or nowhere. */
-export function mendTies(notes: readonly Note[]): readonly Note[] {
-  const byId = new Map(notes.map((note) => [note.id, note]));
-  return notes.map((note) => {
-    if (note.tieTo === null) return note;
-    const target = byId.get(note.tieTo);
-    const goesOn = target && target.at === note.at + note.duration && target.staff === note.staff;
-    return goesOn ? note : { ...note, tieTo: null };
-  });
 }
 
 /** The tempo at which it is played in place of the written ones, in the beat that they were written in. */

@@ -2,6 +2,7 @@ import type { Pin } from '../document/pins/registry';
 import { strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { demoTunes } from '../../testing/demo-tunes';
+import { scoreFromAbc } from '../../testing/labelled-scores';
 import { plainDocument } from '../../testing/documents';
 import { readMusicXml } from '../formats/musicxml/read';
 import { midiOf } from '../pitch/pitch';
@@ -43,6 +44,13 @@ describe('a song', () => {
     if (!back.ok) throw new Error(back.error.message);
     expect(back.value.notes).toHaveLength(score.notes.length);
     expect(back.value.notes.filter((note) => note.part === 0)).toHaveLength(facts.tuneIds.size);
+  });
+
+  it('holds no note of the voice over to one that the voice does not have', () => {
+    const song = studySource(scoreFromAbc('X:1\nM:3/4\nL:1/4\nK:C\n"C"c d e|"F"B,3-|"C"[B,g]2 z|"G"g3|]'));
+    const { score } = arrange(song, plainDocument({ setting: 'sing', rung: 3 }));
+    expect(validateScore(score)).toEqual([]);
+    expect(score.notes.filter(({ staff, tieTo }) => staff === 2 && tieTo !== null)).toEqual([]);
   });
 
   it('can be played in one section and sung in another', () => {

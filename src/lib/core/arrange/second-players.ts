@@ -7,6 +7,7 @@ import { accompany } from '../voicing/accompany';
 import { chordSpans } from '../voicing/chord-spans';
 import type { Setting } from '../document/choices/settings.data';
 import type { Material } from '../analyse/material';
+import { mendTies } from '../score/mend-ties';
 import { fillWithRests } from '../score/fill-rests';
 import { SUNG_TEXTURES, TEXTURES } from '../document/choices/textures.data';
 
@@ -48,7 +49,7 @@ export function secondPlayers(
     rests.push(...made.rests);
   }
   return {
-    notes,
+    notes: mendTies(notes),
     rests,
     staves: 2 + (sings ? 1 : 0) + (teaches ? 2 : 0),
     order: [...(sings ? [voice] : []), 0, 1, ...(teaches ? [teacher, teacher + 1] : [])],
