@@ -33,10 +33,29 @@ describe('the pedal that a texture asks for', () => {
     ['held-root', 'legato'],
     ['octave-bass', 'each-bass'],
     ['shares-tune', 'none'],
+    ['rests', 'none'],
+    ['tenths-broken', 'low-under-chord'],
+    ['root-fifth-tenth', 'low-under-chord'],
+    ['pulsed-root', 'legato'],
+    ['root-fifth', 'legato'],
+    ['eighth-roots', 'legato'],
+    ['eighth-octaves', 'each-bass'],
+    ['outer-first-broken', 'legato'],
+    ['triads-top-again', 'legato'],
+    ['root-on-slashes', 'legato'],
   ])('%s: %s', (left, policy) => {
     const answer = ask(plain, { left });
     expect(answer.policy).toBe(policy);
     expect(answer.sentence).toMatch(/^[A-Z].*\.$/);
+  });
+
+  it('is an accent where one hand strikes and rests and the other answers, unless the score marks its own', () => {
+    const answered = measureOf('C3 r:1/4 C3 r:1/4', 'r:1/4 E4 r:1/4 E4');
+    const answer = ask(answered, { left: 'held-root' });
+    expect(answer).toMatchObject({ policy: 'accent', sentence: expect.stringMatching(/^One hand strikes/) });
+    const marked = { ...answered, written: [{ down: 0, up: QUARTER }] };
+    expect(ask(marked, { left: 'held-root' }).policy).toBe('legato');
+    expect(ask(plain, { left: 'held-root', right: 'off-beat-chords' }).sentence).toMatch(/off the beat\.$/);
   });
 
   it('is an accent under off-beat chords, but not over a walking bass', () => {
@@ -80,6 +99,8 @@ describe('the pedal stays up', () => {
     // Three quick steps among eight onsets are not most of them, four are.
     expect(run(`${steps} C5:1/8 E5:1/8 C5:1/8 E5:1/8 r:1/4`)).toBe('legato');
     expect(run(`C4:1/16 D4:1/16 E4:1/16 F4:1/16 G4:1/8 E5:1/8 C5:1/8 E5:1/8 r:1/4`)).toBe('none');
+    // Notes struck together are no steps.
+    expect(run('(C4 D4 E4 F4):1/16 r:15/16')).toBe('legato');
     // In either hand, and going down.
     expect(run('E4:1/1', 90, 'F3:1/16 E3:1/16 D3:1/16 C3:1/16 r:3/4')).toBe('none');
   });
@@ -108,6 +129,12 @@ describe('the source’s own left hand', () => {
     // As many leaps as steps are no line.
     expect(ask(measureOf('C3 D3 G3 A3', 'C5:1/1')).policy).toBe('legato');
     expect(ask(measureOf('F3 E3 D3 C3', 'C5:1/1')).policy).toBe('none');
+    for (const left of ['C3:1/2 D3:1/4 E3:1/4', 'C3 D3 E3 F3'])
+      expect(ask(measureOf(left, 'C5:1/1')).sentence).toMatch(/^The bass moves by step/);
+    expect(ask(measureOf('C2 G2 E3 G3', 'C5:1/1')).sentence).toMatch(/keeps it\.$/);
+    expect(ask(plain).sentence).toMatch(/^One harmony at a time/);
+    // The lowest of each chord is the line; what is struck with it is none of its steps.
+    expect(ask(measureOf('(C3 D3) (G3 A3) (C3 D3) (G3 A3)', 'C5:1/1')).policy).toBe('legato');
   });
 
   it('counts what is struck in it', () => {

@@ -69,6 +69,13 @@ describe('down and up points', () => {
     ['C3:1/1', 'r:1/4 E4 r:1/4 E4', false],
     ['C3 r:1/4 C3 r:1/4', 'E4:1/1', false],
     ['C3 E3 G3 E3', 'C5:1/2 E5:1/2', false],
+    // Less than half of what is struck is answered, then half.
+    ['C3 r:1/4 C3 C3', 'r:1/4 E4:1/2 r:1/4', false],
+    ['C3 r:1/4 C3:1/2', 'r:1/4 E4 r:1/2', true],
+    // The answer comes before the hand has let go, or not at all.
+    ['C3:3/8 r:5/8', 'r:1/4 E4 r:1/2', false],
+    ['C3 r:3/4', 'r:1/1', false],
+    ['C3 r:1/4 C3 r:1/4', 'E4 r:1/4 E4 r:1/4', false],
   ])('one hand strikes, rests, and the other answers: %s under %s is %s', (left, right, expected) => {
     const measure = measureOf(left, right);
     expect(isAnswered(measure)).toBe(expected);
@@ -77,6 +84,24 @@ describe('down and up points', () => {
 
   it('are down with a right hand that strikes alone, up as the left answers', () =>
     expect(points('accent', measureOf('r:1/4 (E3 G3) r:1/4 (E3 G3)', 'C5 r:1/4 C5 r:1/4'))).toBe('0-1 2-3'));
+
+  it.each([
+    ['C3:1/1', 'C5 r:1/4 C5 r:1/4', '0-4'],
+    ['r:1/4 E3:1/4 r:1/2', 'C5:1/4 r:3/4', '0-1'],
+    ['r:1/4 E3:1/4 r:1/2', 'C5:1/2 r:1/2', ''],
+    ['r:1/1', 'C5 r:1/4 C5 r:1/4', ''],
+    ['r:1/1', 'r:1/1', ''],
+    // Both begin together: the left hand leads.
+    ['C3 r:3/4', 'C5:1/8 r:1/8 E5 r:1/2', '0-1'],
+  ])('accents over %s, under %s: %s', (left, right, expected) =>
+    expect(points('accent', measureOf(left, right))).toBe(expected),
+  );
+
+  it('are none for a right hand that strikes while the left holds on from before', () => {
+    const measure = measureOf('C3:1/2 E3:1/2', 'C5 r:1/4 C5 r:1/4');
+    const tiedInto = new Set([measure.left[0]!.id as string]);
+    expect(points('accent', { ...measure, tiedInto })).toBe('');
+  });
 
   it('are not put down by a note that is held over, nor lifted by one', () => {
     const held = measureOf('C3:1/2 D3:1/2');

@@ -52,6 +52,38 @@ describe('the pedal of each measure', () => {
     ]);
   });
 
+  it('is the score’s own where it marks one, changed at each barline', () => {
+    const at = (quarter: number, action: 'down' | 'up') => {
+      const measure = Math.floor(quarter / 4);
+      return { kind: 'pedal' as const, action, part: 0, staff: 1, measure, at: ticks(quarter * QUARTER) };
+    };
+    const marks = [at(1, 'down'), at(6, 'up'), at(6.5, 'down'), at(7, 'up'), at(12, 'down')];
+    const left = 'C3:1/1 | D3:1/1 | E3:1/1 | F3:1/1';
+    const leftTextures = Array(4).fill('as-written');
+    const pedal = plan(left, { marks, leftTextures });
+    expect(pedal.map(({ policy }) => policy)).toEqual(['as-written', 'as-written', 'legato', 'as-written']);
+    expect(inQuarters(pedal)).toEqual(['1-4', '4-6 6.5-7', '8-12', '12-16']);
+    expect(plan(left, { marks, leftTextures, rule: 'legato' })[0]!.policy).toBe('legato');
+  });
+
+  it('lifts in the rest after a two-note slur, in the measure where it stands', () => {
+    const right = 'C5:1/1 | C5 D5 r:1/4 E5 | C5:1/1';
+    const score = scoreFromText({ time: [4, 4], key: 'C', right });
+    const [from, to] = score.notes.slice(1, 3).map(({ id }) => id);
+    const slurs = [{ from: from!, to: to! }];
+    const left = 'C3:1/1 | C3:1/1 | C3:1/1';
+    expect(inQuarters(plan(left, { slurs }, right))).toEqual(['0-4', '4-6', '8-12']);
+    expect(inQuarters(plan(left, {}, right))).toEqual(['0-4', '4-8', '8-12']);
+    // What the left hand strikes after the rest has the pedal down again.
+    const again = plan('C3:1/1 | C3:3/4 C3:1/4 | C3:1/1', { slurs }, right);
+    expect(inQuarters(again)[1]).toBe('4-6 7-8');
+  });
+
+  it('is not put down by a note that is held over a barline', () => {
+    const [, second] = plan('C3:1/1~ | C3:1/2 D3:1/2', { wanted: 'held-bass' });
+    expect(second!.spans).toEqual([{ down: 6 * QUARTER, up: 8 * QUARTER }]);
+  });
+
   it('is what the teacher chose for the piece, and what fits is passed over', () => {
     const [measure] = plan('C3:1/1', { wanted: 'each-bass' });
     expect(measure).toMatchObject({
@@ -157,6 +189,8 @@ describe('mud', () => {
     const worst = (left: string) => pairName(plan(left, { own })[0]!.mud!);
     expect(worst('C2 D2 E2 F#2')).toBe('C2 and D2');
     expect(worst('E2 F#2 C2 D2')).toBe('C2 and D2');
+    expect(worst('D2 E2 C2 D2')).toBe('C2 and D2');
+    expect(worst('C2 D2 D2 E2')).toBe('C2 and D2');
   });
 
   it('does not come from grace notes or another player', () => {
