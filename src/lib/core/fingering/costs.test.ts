@@ -10,6 +10,7 @@ import {
   outsideCost,
   stepCost,
   tripleCost,
+  underTuneCost,
   usualShape,
   type CostContext,
   type HandKey,
@@ -61,8 +62,17 @@ function beyond(context: CostContext, a: HandKey, f: number, b: HandKey, g: numb
   return distance > maxPrac || distance < minPrac;
 }
 
+type Apart = readonly (readonly [number, number])[];
+const isIn = (apartPairs: Apart, i: number, j: number) =>
+  apartPairs.some((pair) => pair.join() === `${i},${j}`);
+
 /** What is asked of a touch, told over again rule by rule. */
-function onset(context: CostContext, keys: readonly HandKey[], fingers: readonly number[]): number {
+function onset(
+  context: CostContext,
+  keys: readonly HandKey[],
+  fingers: readonly number[],
+  apartPairs: Apart = [],
+): number {
   const bill = new Bill(context.weights);
   bill.add('weakFinger', fingers.filter((finger) => finger === 4 || finger === 5).length);
   if (keys.length === 1 && isBlackKey(keys[0]!.key)) {
@@ -87,8 +97,10 @@ function onset(context: CostContext, keys: readonly HandKey[], fingers: readonly
   for (const [i, a] of keys.entries())
     for (const [j, b] of keys.entries()) {
       if (j <= i) continue;
-      billSpan(bill, context, fingers[i]!, fingers[j]!, b.place - a.place);
-      if (beyond(context, a, fingers[i]!, b, fingers[j]!)) bill.add('beyondPractical');
+      const isApart = isIn(apartPairs, i, j);
+      // Keys that are never held together stretch the hand as neighbours alone.
+      if (!isApart || j === i + 1) billSpan(bill, context, fingers[i]!, fingers[j]!, b.place - a.place);
+      if (!isApart && beyond(context, a, fingers[i]!, b, fingers[j]!)) bill.add('beyondPractical');
     }
   return bill.total;
 }
@@ -163,6 +175,30 @@ function step(context: CostContext, a: HandKey, f: number, b: HandKey, g: number
     bill.add('hopPerSemitone', upward - pair!.maxPrac);
   }
   return bill.total;
+}
+
+/** What the tune over two chords asks, and what lies under it, told over again. */
+function underTune(
+  context: CostContext,
+  from: readonly HandKey[],
+  f: readonly number[],
+  to: readonly HandKey[],
+  g: readonly number[],
+): number {
+  const [a, b] = [from.at(-1)!, to.at(-1)!];
+  const [last, next] = [f.at(-1)!, g.at(-1)!];
+  const rise = Math.sign(b.place - a.place);
+  const isSlid = last === next && rise !== 0;
+  const isOver = last > 1 && next > 1 && Math.sign(next - last) === -rise && rise !== 0;
+  const others = to.slice(0, -1).filter((under, index) => {
+    const stood = from.slice(0, -1).findIndex((each) => each.place === under.place);
+    return stood >= 0 && f[stood] !== g[index];
+  });
+  return (
+    step(context, a, last, b, next) +
+    (isSlid || isOver ? 400 : 0) +
+    others.length * context.weights.repeatedOtherFinger
+  );
 }
 
 /** What three notes running ask, told over again rule by rule. */
@@ -255,6 +291,43 @@ describe('the prices of fingers, against the rules told over again', () => {
     );
   });
 
+  it('of one figure, whose keys need not all be held together', () => {
+    const pair = fc.tuple(fc.nat(3), fc.integer({ min: 1, max: 4 })).filter(([i, j]) => i < j);
+    fc.assert(
+      fc.property(
+        chord,
+        fc.array(pair, { maxLength: 4 }),
+        hand,
+        largest,
+        ({ fingers, keys }, pairs, name, span) => {
+          const context = contextOf(span, name);
+          const own = placed(keys, name);
+          expect(onsetCost(context, own, fingers, pairs)).toBe(onset(context, own, fingers, pairs));
+          const isBeyond = own.some((a, i) =>
+            own.some(
+              (b, j) => j > i && !isIn(pairs, i, j) && beyond(context, a, fingers[i]!, b, fingers[j]!),
+            ),
+          );
+          expect(isBeyondReach(context, own, fingers, pairs)).toBe(isBeyond);
+        },
+      ),
+      { numRuns: 1500 },
+    );
+  });
+
+  it('of a tune over what lies under it', () => {
+    fc.assert(
+      fc.property(chord, chord, hand, largest, (from, to, name, span) => {
+        const context = contextOf(span, name);
+        const [a, b] = [placed(from.keys, name), placed(to.keys, name)];
+        expect(underTuneCost(context, a, from.fingers, b, to.fingers)).toBe(
+          underTune(context, a, from.fingers, b, to.fingers),
+        );
+      }),
+      { numRuns: 1500 },
+    );
+  });
+
   it('of two notes', () => {
     fc.assert(
       fc.property(key, finger, key, finger, hand, largest, (from, f, to, g, name, span) => {
@@ -267,7 +340,7 @@ describe('the prices of fingers, against the rules told over again', () => {
   });
 
   it('of three notes', () => {
-    const move = fc.integer({ min: -7, max: 7 });
+    const move = fc.oneof(fc.integer({ min: -7, max: 7 }), fc.integer({ min: -12, max: 12 }));
     fc.assert(
       fc.property(
         key,
@@ -288,6 +361,43 @@ describe('the prices of fingers, against the rules told over again', () => {
       { numRuns: 6000 },
     );
   });
+});
+
+describe('the usual shape of a chord, thumb first, by the gaps between its keys', () => {
+  const shape = (gaps: readonly number[], name: 'right' | 'left') =>
+    usualShape(
+      gaps.reduce((places, gap) => [...places, places.at(-1)! + gap], [60]),
+      name,
+    )?.join('') ?? null;
+
+  it.each([
+    // Triads in their positions; a left hand's gaps begin at its thumb, on top.
+    ['C E G, right', [4, 3], 'right', '135'],
+    ['E G C, right', [3, 5], 'right', '125'],
+    ['G C E, right', [5, 4], 'right', '135'],
+    ['G E C, left', [3, 4], 'left', '135'],
+    ['C G E, left', [5, 3], 'left', '135'],
+    ['E C G, left', [4, 5], 'left', '125'],
+    ['B F G, right', [6, 2], 'right', '145'],
+    ['G F B, left', [2, 6], 'left', '125'],
+    ['a whole tone at the thumb', [2, 3], 'right', '125'],
+    ['a whole tone at the other end', [3, 2], 'right', '145'],
+    ['thirds', [3, 3], 'right', '135'],
+    ['two fourths', [5, 5], 'right', '135'],
+    ['an octave, its fifth inside', [7, 5], 'right', '125'],
+    ['an octave, its sixth inside', [8, 4], 'right', '135'],
+    ['an octave, its fourth inside, left', [5, 7], 'left', '125'],
+    ['an octave, its fifth inside, left', [7, 5], 'left', '135'],
+    ['an octave and a second', [11, 1], 'right', '135'],
+    ['a ninth', [7, 7], 'right', '125'],
+    ['a ninth with a second', [12, 1], 'left', '125'],
+    ['a seventh chord', [4, 3, 3], 'right', '1235'],
+    ['one with a second at the little finger', [3, 4, 2], 'right', '1245'],
+    ['one with a second at the thumb, right', [2, 4, 3], 'right', '1245'],
+    ['one with a second at the thumb, left', [2, 4, 3], 'left', '1235'],
+    ['two keys', [4], 'right', null],
+    ['five keys', [2, 2, 2, 2], 'right', null],
+  ] as const)('%s: %s', (_, gaps, name, expected) => expect(shape(gaps, name)).toBe(expected));
 });
 
 describe('prices by example', () => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { isBlackKey } from '../hands/reach';
 import {
   blockCost,
   handKey,
@@ -9,6 +10,7 @@ import {
   outsideCost,
   stepCost,
   tripleCost,
+  underTuneCost,
   type CostContext,
 } from './costs';
 import { AFTER_REST_PERCENT, lineCosts, type Touch } from './line-costs';
@@ -131,6 +133,69 @@ describe('what moving costs', () => {
   });
 });
 
+/** The price of one move, told over again. */
+function moving(from: Touch, f: readonly number[], to: Touch, g: readonly number[]): number {
+  const { hop, repeatedOtherFinger } = SMOOTH;
+  const isBlocks = from.isBlock && to.isBlock;
+  if (from.isTune && to.isTune && !isBlocks) return underTuneCost(context, from.keys, f, to.keys, g);
+  const prices: number[] = [];
+  for (const [i, a] of from.keys.entries())
+    for (const [j, b] of to.keys.entries()) {
+      const isLowest = i + j === 0;
+      const isHighest = i === f.length - 1 && j === g.length - 1;
+      const block = blockCost(context, a, b);
+      if (a.place === b.place) prices.push(f[i] === g[j] ? 0 : 2 * repeatedOtherFinger);
+      else if (isLowest || isHighest)
+        prices.push(f[i] === g[j] ? block : Math.min(stepCost(context, a, f[i]!, b, g[j]!) / 2, block + 8));
+    }
+  const sum = prices.reduce((total, each) => total + each, 0);
+  let cost = prices.length === 0 ? 0 : Math.round(sum / prices.length);
+  const last = f.length === 1 ? 0 : from.leaves;
+  const next = g.length === 1 ? 0 : to.enters;
+  if (last !== null && next !== null) {
+    const rise = to.keys[next]!.place - from.keys[last]!.place;
+    const [finger, other] = [f[last]!, g[next]!];
+    const thumbs = [finger === 1 && from.keys[last]!, other === 1 && to.keys[next]!];
+    const isBlackThumb = thumbs.some((key) => key && isBlackKey(key.key));
+    if (rise !== 0 && finger === other) cost += 2 * hop;
+    else if (isBlackThumb && (other - finger) * rise < 0) cost += hop;
+  }
+  if (f.length === 1) cost += outsideCost(SMOOTH, from.keys[0]!, f[0]!, to.keys);
+  if (g.length === 1) cost += outsideCost(SMOOTH, to.keys[0]!, g[0]!, from.keys);
+  return cost;
+}
+
+it('prices every move between chords, figures and single notes as it is told over again', () => {
+  const arbitraryTouch = fc
+    .uniqueArray(fc.integer({ min: 57, max: 68 }), { minLength: 1, maxLength: 3 })
+    .chain((keys) => {
+      const place = fc.option(fc.nat(keys.length - 1), { nil: null });
+      return fc.record({
+        keys: fc.constant([...keys].sort((a, b) => a - b)),
+        enters: place,
+        leaves: place,
+        isTune: fc.boolean(),
+        isBlock: fc.boolean(),
+        movePercent: fc.constantFrom(100, 60),
+      });
+    });
+  fc.assert(
+    fc.property(arbitraryTouch, arbitraryTouch, (one, other) => {
+      fc.pre(one.keys.length + other.keys.length > 2);
+      const [from, to] = [touch(one.keys, one), touch(other.keys, other)].map((own, index) => ({
+        ...own,
+        keys: [one, other][index]!.keys.map((key) => handKey(key, 'right')),
+      }));
+      const { ways, steps } = lineCosts(context, [from!, to!]);
+      const told = ways[0]!.flatMap((f) =>
+        ways[1]!.map((g) => Math.round((moving(from!, f, to!, g) * to!.movePercent) / 100)),
+      );
+      expect([...steps[0]!]).toEqual(told);
+    }),
+    { numRuns: 800 },
+  );
+});
+
 describe('rules of three notes', () => {
   const line = (keys: readonly number[], change: readonly Partial<Touch>[] = []) =>
     lineCosts(
@@ -150,7 +215,8 @@ describe('rules of three notes', () => {
         const touches = plan.map(({ key, pin, movePercent, isHeldOn }) =>
           touch([key], { pinned: [pin], movePercent, isHeldOn: isHeldOn && key % 4 === 0 }),
         );
-        const { ways, triples } = lineCosts(context, touches);
+        // A context not met before, of which no prices are remembered.
+        const { ways, triples } = lineCosts({ ...context }, touches);
         expect(triples.slice(0, 2)).toEqual([null, null]);
         for (let index = 2; index < touches.length; index += 1) {
           const [a, b, c] = [touches[index - 2]!, touches[index - 1]!, touches[index]!];
@@ -186,6 +252,15 @@ describe('rules of three notes', () => {
     expect(high.triples[2]).toBe(low.triples[2]);
     expect(line([61, 63, 65]).triples[2]).not.toBe(low.triples[2]);
     expect(line([60, 62, 65]).triples[2]).not.toBe(low.triples[2]);
+    // Whatever is remembered belongs to one shape alone.
+    const shapes = [60, 61, 62, 63].flatMap((a) => [58, 63, 66].map((c) => [a, 62, c] as const));
+    for (const keys of [...shapes, ...shapes]) {
+      const [f, g, h] = keys.map((key) => handKey(key, 'right'));
+      const first = line(keys).triples[2]!.slice(0, 5);
+      expect([...first]).toEqual(
+        [1, 2, 3, 4, 5].map((finger) => tripleCost(context, [f!, g!, h!], [1, 1, finger])),
+      );
+    }
   });
 });
 
