@@ -182,10 +182,7 @@ it('prices every move between chords, figures and single notes as it is told ove
   fc.assert(
     fc.property(arbitraryTouch, arbitraryTouch, (one, other) => {
       fc.pre(one.keys.length + other.keys.length > 2);
-      const [from, to] = [touch(one.keys, one), touch(other.keys, other)].map((own, index) => ({
-        ...own,
-        keys: [one, other][index]!.keys.map((key) => handKey(key, 'right')),
-      }));
+      const [from, to] = [one, other].map(({ keys, ...change }) => touch(keys, change));
       const { ways, steps } = lineCosts(context, [from!, to!]);
       const told = ways[0]!.flatMap((f) =>
         ways[1]!.map((g) => Math.round((moving(from!, f, to!, g) * to!.movePercent) / 100)),

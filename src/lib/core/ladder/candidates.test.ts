@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest';
+import { GRACE } from '../../testing/grace';
+import { ticks } from '../units';
 import { contextFor, measureOfText } from '../../testing/candidate-context';
 import type { LeftTexture, RightTexture } from '../document/choices/textures.data';
 import { unlikenessPart } from '../load/load';
 import { midiOf, pitchName } from '../pitch/pitch';
 import { DEFAULT_RUNGS } from '../limits/rungs';
 import { clearKeys, fromAbove, joinHands } from './candidates';
-import { PRICES, weighHand } from './hand-choice';
+import type { ChordDemand } from './chord-sounds';
+import { PRICES, weighHand, type CandidateContext } from './hand-choice';
 
 function hands(rightText: string, leftText: string) {
   const { right, left, measure } = measureOfText(rightText, leftText);
@@ -64,6 +67,16 @@ describe('keys that both hands want', () => {
     expect(clear('C4:1/1', 'r:1/2 C4:1/2')!.notes).toEqual([]);
   });
 
+  it('are let go by what was struck in the same voice at the same time alone', () => {
+    const { right, left } = measureOfText('r:1/2 C4:1/4 r:1/4', '(C3 C4):3/4 E3:1/4');
+    const other = { ...left[0]!, id: 'other' as (typeof left)[0]['id'], voice: 'second' };
+    const cleared = clearKeys(right, [...left, other])!.notes;
+    expect(cleared.map(({ duration }) => duration / 10_080)).toEqual([2, 2, 1, 3]);
+    expect(cleared.map(({ tieTo }) => tieTo)).toEqual([null, null, null, null]);
+    const graced = clearKeys(right, [{ ...left[0]!, grace: GRACE, duration: ticks(0) }, ...left])!.notes;
+    expect(graced.map(({ duration }) => duration / 10_080)).toEqual([0, 2, 2, 1]);
+  });
+
   it('end the tie and the tuplet of what is cut short', () => {
     const { right, left } = measureOfText('r:1/2 C4:1/2', 'C4:1/1~ | C4:1/1');
     expect(left[0]!.tieTo).not.toBeNull();
@@ -106,6 +119,106 @@ describe('two hands together', () => {
     expect(apart.joined.cost).toBe(apart.right.price + apart.left.price);
     const before = join('G5:1/2 C4:1/2', 'E4:1/2 C3:1/2');
     expect(before.joined.cost).toBe(before.right.price + before.left.price);
+  });
+});
+
+describe('what a pair costs by its chords', () => {
+  /** C major over the whole measure, or what is said of it instead. */
+  const chordOfC: ChordDemand = {
+    at: 0,
+    end: 40_320,
+    bass: 0,
+    isOverAnother: false,
+    isSectionEnd: false,
+    isChange: true,
+    telling: 1 << 4,
+    bare: (1 << 0) | (1 << 7),
+  };
+
+  function priceOf(
+    leftText: string,
+    demand: Partial<ChordDemand> = {},
+    change: Partial<CandidateContext> = {},
+    texture: LeftTexture = 'held-root',
+  ): number {
+    const { right, left, measure } = measureOfText('C6:1/1', leftText);
+    const context = contextFor(measure, right, { demands: [{ ...chordOfC, ...demand }], ...change });
+    // What a texture makes has ids of its own.
+    const made = left.map((note, index) => ({ ...note, id: `g0L${index}root` as typeof note.id }));
+    const weigh = (hand: 'right' | 'left', notes: typeof left, own: LeftTexture | RightTexture) =>
+      weighHand(context, hand, {
+        texture: own as never,
+        rhythm: 'any',
+        music: { notes, rests: [], losses: [] },
+      });
+    const [upper, lower] = [weigh('right', right, 'tune'), weigh('left', made, texture)];
+    const joined = joinHands(context, upper as never, lower as never);
+    return joined.cost - upper.price - lower.price;
+  }
+  const { tellingTone, bassAtChange, offTheBassAtEnd } = PRICES;
+
+  it('is the bass that is not there where the chord changes', () => {
+    expect(priceOf('C3:1/1')).toBe(0);
+    expect(priceOf('G2:1/1')).toBe(bassAtChange);
+    expect(priceOf('G2:1/1', { isChange: false })).toBe(0);
+    expect(priceOf('r:1/1')).toBe(bassAtChange);
+  });
+
+  it('is the bass that is not there where a section ends, whether the chord changes or not', () => {
+    for (const isChange of [true, false]) {
+      expect(priceOf('G2:1/1', { isSectionEnd: true, isChange })).toBe(offTheBassAtEnd);
+      expect(priceOf('C3:1/1', { isSectionEnd: true, isChange })).toBe(0);
+    }
+  });
+
+  it('is each tone that tells the chord and is not heard, wherever the chord stands', () => {
+    for (const demand of [{}, { isChange: false }, { isSectionEnd: true }])
+      expect(priceOf('(C3 G3 A3):1/1', demand)).toBe(tellingTone);
+    expect(priceOf('(G2 C3 A3):1/1')).toBe(tellingTone + bassAtChange);
+    expect(priceOf('(C3 E3 G3):1/1')).toBe(0);
+  });
+
+  it('asks for no bass of a solo’s close triad, or of a hand that stays in its position', () => {
+    const triad = '(E3 G3 C4):1/1';
+    expect(priceOf(triad, {}, {}, 'close-triads')).toBe(0);
+    expect(priceOf(triad, { isOverAnother: true }, {}, 'close-triads')).toBe(bassAtChange);
+    expect(priceOf(triad, {}, { setting: 'sing' }, 'close-triads')).toBe(bassAtChange);
+    expect(priceOf(triad)).toBe(bassAtChange);
+    const rung = { ...DEFAULT_RUNGS.at(-1)!, leftPosition: 'one-per-section' as const };
+    expect(priceOf(triad, {}, { rung })).toBe(0);
+    expect(priceOf(triad, {}, { rung, setting: 'sing' })).toBe(bassAtChange);
+    expect(priceOf('r:1/1', {}, { rung })).toBe(bassAtChange);
+  });
+
+  it('asks nothing of the composer’s own left hand, or of a study', () => {
+    const wrong = '(G2 D3 A3):1/1';
+    expect(priceOf(wrong)).toBeGreaterThan(0);
+    expect(priceOf(wrong, {}, {}, 'as-written')).toBe(0);
+    expect(priceOf(wrong, {}, { setting: 'study' })).toBe(0);
+  });
+
+  it('tells what an accompaniment makes from notes that were given', () => {
+    const { left, right, measure } = measureOfText('C6:1/1', '(C3 G3 A3):1/1');
+    const context = contextFor(measure, right, { demands: [chordOfC] });
+    const soundOf = (texture: LeftTexture, ids: readonly string[]) =>
+      weighHand(context, 'left', {
+        texture,
+        rhythm: 'any',
+        music: {
+          notes: left.map((note, index) => ({ ...note, id: ids[index] as typeof note.id })),
+          rests: [],
+          losses: [],
+        },
+      }).sounds[0]!;
+    const made = ['g0L0root', 'g0L1fifth', 'g0L2third'];
+    expect(soundOf('held-root', made).made).not.toBe(0);
+    expect(soundOf('as-written', made).made).toBe(0);
+    expect(
+      soundOf(
+        'held-root',
+        left.map(({ id }) => id),
+      ).made,
+    ).toBe(0);
   });
 });
 

@@ -97,6 +97,13 @@ function costOf(task: ChooseTask, path: readonly number[]): number {
   return total;
 }
 
+const sumOf = (all: readonly number[]) => all.reduce((total, each) => total + each, 0);
+
+function loadsAlong({ candidates }: ChooseTask, path: readonly number[]): readonly number[] {
+  const way = path.map((chosen, measure) => candidates[measure]![chosen]!);
+  return way.map((to, measure) => loadBetween(way[measure - 1] ?? null, to).total);
+}
+
 function allPaths(task: ChooseTask): readonly (readonly number[])[] {
   return task.candidates.reduce<readonly (readonly number[])[]>(
     (paths, own) => paths.flatMap((path) => own.map((_, index) => [...path, index])),
@@ -106,6 +113,8 @@ function allPaths(task: ChooseTask): readonly (readonly number[])[] {
 
 const pathOf = (task: ChooseTask) =>
   chooseCandidates(task).map(({ candidate }, measure) => task.candidates[measure]!.indexOf(candidate));
+
+const plain: Plan = { right: 0, left: 0, rightTexture: 'tune', leftTexture: 'held-root', cost: 0 };
 
 const arbitraryPlan = fc.record({
   right: fc.nat(FIGURES.length - 1),
@@ -170,8 +179,7 @@ describe('the choice over all measures', () => {
         const own = taskOf(plan.map((each) => [each.own, each.above]));
         const candidates = own.candidates.map(([first, last]) => [first!, { ...last!, isFromAbove: true }]);
         const loads = chooseCandidates({ ...own, candidates, above }).map(({ load }) => load.total);
-        const sum = (all: readonly number[]) => all.reduce((total, each) => total + each, 0);
-        expect(sum(loads)).toBeLessThanOrEqual(sum(above));
+        expect(sumOf(loads)).toBeLessThanOrEqual(sumOf(above));
         expect(Math.max(...loads)).toBeLessThanOrEqual(Math.max(...above));
         for (const [index, load] of loads.entries())
           expect(load).toBeLessThanOrEqual(above[index]! + LOAD_TOLERANCE);
@@ -180,7 +188,99 @@ describe('the choice over all measures', () => {
     );
   });
 
-  const plain: Plan = { right: 0, left: 0, rightTexture: 'tune', leftTexture: 'held-root', cost: 0 };
+  it('asks nothing of a way that is light enough already', () => {
+    const heavy: Plan = { right: 3, left: 3, rightTexture: 'tune', leftTexture: 'open-fifth', cost: 900 };
+    fc.assert(
+      fc.property(arbitraryPiece, (plan) => {
+        const free = taskOf(plan.map((own) => [...own, heavy]));
+        const chosen = chooseCandidates(free);
+        const above = chosen.map(({ load }) => load.total);
+        expect(pathOf({ ...free, above })).toEqual(pathOf(free));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('pays for load no more than brings the whole down to the rung above', () => {
+    const heavier = fc.array(
+      fc.record({ own: fc.array(arbitraryPlan, { minLength: 1, maxLength: 3 }), above: arbitraryPlan }),
+      {
+        minLength: 1,
+        maxLength: 4,
+      },
+    );
+    fc.assert(
+      fc.property(heavier, (plan) => {
+        const above = chooseCandidates(taskOf(plan.map((each) => [each.above]))).map(
+          ({ load }) => load.total,
+        );
+        const task = { ...taskOf(plan.map((each) => [...each.own, each.above])), above };
+        const [peak, most] = [Math.max(...above), sumOf(above)];
+        const ways = allPaths(task).map((path) => ({
+          path,
+          loads: loadsAlong(task, path),
+          cost: costOf(task, path),
+        }));
+        const allowed = ways.filter(({ loads }) =>
+          loads.every((load, at) => load <= Math.min(peak, above[at]! + LOAD_TOLERANCE)),
+        );
+        const priceAt = ({ loads, cost }: (typeof ways)[number], price: number) =>
+          cost + sumOf(loads) * (price - PRICES.loadPoint);
+        const cheapestAt = (price: number) => Math.min(...allowed.map((way) => priceAt(way, price)));
+        const isLightAt = (price: number) =>
+          allowed.some((way) => sumOf(way.loads) <= most && priceAt(way, price) === cheapestAt(price));
+        let least = PRICES.loadPoint as number;
+        while (!isLightAt(least)) least += 1;
+        const path = pathOf(task);
+        const taken = ways.find((way) => way.path.join() === path.join())!;
+        expect(sumOf(taken.loads)).toBeLessThanOrEqual(most);
+        // Of ways that cost the same at the least price one may be too heavy; a point more tells them apart.
+        expect([least, least + 1].some((price) => priceAt(taken, price) === cheapestAt(price))).toBe(true);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  describe('measures that are played alike', () => {
+    const notesOf = (text: string) => scoreFromText({ time: [4, 4], key: 'C', right: text }).notes;
+    const later = (notes: ReturnType<typeof notesOf>, shift = 40_320) =>
+      notes.map((note) => ({ ...note, at: (note.at + shift) as typeof note.at }));
+    const withNotes = (candidate: Candidate, right: ReturnType<typeof notesOf>, left = right): Candidate => ({
+      ...candidate,
+      right: { ...candidate.right, music: { notes: right, rests: [], losses: [] } },
+      left: { ...candidate.left, music: { notes: left, rests: [], losses: [] } },
+    });
+    const figure = notesOf('C4:1/2 E4:1/2');
+    /** Each measure by itself would take another candidate; alike, both take the same. */
+    function isTied(second: (candidate: Candidate) => Candidate): boolean {
+      const [cheap, dear] = [0, 60].map((cost) => candidateOf({ ...plain, cost }));
+      const task = taskOf([[plain], [plain]], { twinOf: [0, 0] });
+      const first = [cheap!, dear!].map((each) => withNotes(each, figure));
+      const other = [dear!, cheap!].map((each) => second(withNotes(each, later(figure))));
+      const [a, b] = pathOf({ ...task, candidates: [first, other] });
+      return a === b;
+    }
+
+    it('take the same candidate', () => expect(isTied((candidate) => candidate)).toBe(true));
+
+    it.each<[string, (candidate: Candidate) => Candidate]>([
+      ['a higher note', (each) => withNotes(each, later(notesOf('C4:1/2 F4:1/2')), later(figure))],
+      ['a shorter note', (each) => withNotes(each, later(notesOf('C4:1/2 E4:1/4 r:1/4')), later(figure))],
+      ['a later note', (each) => withNotes(each, later(notesOf('C4:1/2 r:1/4 E4:1/4')), later(figure))],
+      ['a note more', (each) => withNotes(each, later(notesOf('C4:1/2 E4:1/4 E4:1/4')), later(figure))],
+      ['a note fewer', (each) => withNotes(each, later(notesOf('C4:1/2 r:1/2')), later(figure))],
+      ['another left hand', (each) => withNotes(each, later(figure), later(notesOf('C4:1/2 D4:1/2')))],
+      ['another right texture', (each) => ({ ...each, right: { ...each.right, texture: 'as-written' } })],
+      ['another left texture', (each) => ({ ...each, left: { ...each.left, texture: 'open-fifth' } })],
+    ])('are decided each by itself with %s', (_, change) => expect(isTied(change)).toBe(false));
+
+    it('are decided each by itself where one has more candidates', () => {
+      const own = [candidateOf(plain), candidateOf({ ...plain, cost: 60 })];
+      const more = [candidateOf({ ...plain, cost: 60 }), candidateOf(plain), candidateOf(plain)];
+      const task = { ...taskOf([[plain], [plain]], { twinOf: [0, 0] }), candidates: [own, more] };
+      expect(pathOf(task)).toEqual([0, 1]);
+    });
+  });
 
   it('tells the load of each measure as it is after the one before', () => {
     const task = taskOf([[plain], [{ ...plain, right: 2 }], [{ ...plain, right: 3, left: 1 }]]);
