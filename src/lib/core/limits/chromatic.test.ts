@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { pieceFacts } from '../../testing/limit-facts';
+import { pieceFacts, type FactsPlan } from '../../testing/limit-facts';
 import { readKey } from '../pitch/key';
 import { chromatic, isChromatic } from './chromatic';
 
-const broken = (right: string, most: number | null, key = 'C') =>
-  chromatic.inPiece!(pieceFacts({ right, key }), { chromaticPerEight: most }).map(({ measure, sentence }) => [
+const brokenIn = (plan: FactsPlan, most: number | null) =>
+  chromatic.inPiece!(pieceFacts(plan), { chromaticPerEight: most }).map(({ measure, sentence }) => [
     measure,
     sentence,
   ]);
+const broken = (right: string, most: number | null, key = 'C') => brokenIn({ right, key }, most);
 
 describe('chromatic notes', () => {
   it('are counted up to the limit, and told in the measure where they pass it', () => {
@@ -18,6 +19,25 @@ describe('chromatic notes', () => {
     expect(broken('C#4 D4 D#4 E4 | F4 F#4 G4 A4', null)).toEqual([]);
     expect(broken('C4 D4 E4 F4', 0)).toEqual([]);
   });
+
+  it('are counted once a chord, in each hand', () => {
+    const right = 'C#5 D5 C#5:1/2';
+    expect(brokenIn({ right }, 0)[0]![1]).toMatch(/^1 /);
+    // The chord changes before the second of them, as it sounds, and after both.
+    for (const at of [15_000, 20_160]) expect(brokenIn({ right, changes: [at] }, 1)[0]![1]).toMatch(/^2 /);
+    expect(brokenIn({ right, changes: [25_000] }, 1)).toEqual([]);
+    // In whichever order the changes come.
+    const often = 'C#5:1/8 C#5:1/8 C#5 C#5:1/2';
+    for (const changes of [
+      [5_040, 10_080, 20_160],
+      [20_160, 10_080, 5_040],
+    ])
+      expect(brokenIn({ right: often, changes }, 3)[0]![1]).toMatch(/^4 /);
+    expect(brokenIn({ right, left: 'C#3:1/1' }, 1)[0]![1]).toMatch(/^2 /);
+  });
+
+  it('are told in a measure that has any', () =>
+    expect(broken('C#4:1/1 | D#4:1/1 | C4:1/1', 1).map(([measure]) => measure)).toEqual([1]));
 
   it('are counted anew every eight measures', () => {
     const plain = Array.from({ length: 7 }, () => 'C4:1/1').join(' | ');

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { handFacts, type FactsPlan } from '../../testing/limit-facts';
+import { handFacts, pieceFacts, type FactsPlan } from '../../testing/limit-facts';
 import type { LeftOnsets } from '../rungs/rule-scales.data';
 import { leftOnsets } from './left-onsets';
 
@@ -27,6 +27,16 @@ describe('where the left hand strikes', () => {
     expect(broken('anywhere', 'C3:1/8 G3:1/8 E3 G3:1/2')).toEqual([]);
     // A rung that takes the beats still takes a chord that changes between them.
     expect(broken('beats', 'C3:1/8 G3:1/8 E3 G3:1/2', { changes: [5_040] })).toEqual([]);
+  });
+
+  it('is told by its place in a pickup and in later measures', () => {
+    const told = (facts: ReturnType<typeof handFacts>) =>
+      leftOnsets.inHand!(facts, { leftOnsets: 'strong-beats' }).map(({ sentence }) => sentence);
+    const pickup = { ...handFacts('left', 'C3 G3 r:1/2'), offset: 2 * 10_080 };
+    expect(told(pickup)[0]).toMatch(/plays beat 4,/);
+    expect(told({ ...pickup, offset: 10_080 })).toEqual([]);
+    const [, second] = pieceFacts({ left: 'C3:1/1 | C3 G3 C3:1/2' }).measures;
+    expect(told(second!.left)[0]).toMatch(/plays beat 2,/);
   });
 
   it('is no matter in the right hand, and where the left hand has the tune', () => {

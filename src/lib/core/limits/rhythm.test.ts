@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { handFacts } from '../../testing/limit-facts';
+import { GRACE } from '../../testing/grace';
+import { handFacts, pieceFacts } from '../../testing/limit-facts';
 import type { RhythmClass } from '../rungs/rhythm-classes.data';
 import { rhythm } from './rhythm';
 
@@ -30,6 +31,24 @@ describe('the finest rhythm', () => {
 
   it('counts what is struck: a tie into a finer place is none', () => {
     expect(broken('quarters', 'C4:1/2 D4:3/8~ D4:1/8')).toEqual([]);
+  });
+
+  it('is told by its place in a pickup and in later measures, and never of grace notes', () => {
+    const figures = { rhythmSimple: 'quarters', rhythmCompound: 'quarters' } as const;
+    const pickup = { ...handFacts('right', 'C4:1/8 D4:1/8 r:3/4'), offset: 3 * 10_080 };
+    expect(rhythm.inHand!(pickup, figures)[0]!.sentence).toMatch(/^C4 beat 4 /);
+    const [, second] = pieceFacts({ right: 'C4:1/1 | C4 D4:1/8 E4:1/8 F4:1/2' }).measures;
+    expect(rhythm.inHand!(second!.right, figures)[0]!.sentence).toMatch(/^D4 beat 2 /);
+    const { notes, ...rest } = handFacts('right', 'C4 D4:1/8 E4:1/8 F4:1/2');
+    const graced = notes.map((note) => (note.pitch.step === 'D' ? { ...note, grace: GRACE } : note));
+    expect(rhythm.inHand!({ ...rest, notes: graced }, figures)[0]!.sentence).toMatch(/^E4 /);
+  });
+
+  it('takes sixteenths where the rung has them, and tuplets of three alone as triplets', () => {
+    expect(broken('sixteenths', 'C4:1/16 D4:1/16 E4:1/8 F4 G4:1/2')).toEqual([]);
+    expect(broken('sixteenths', 'C4:1/32 D4:1/32 E4:1/16 F4:1/8 G4:3/4')).toHaveLength(1);
+    expect(broken('triplets', 'C4:1/16 D4:1/16 E4:1/8 F4 G4:1/2')).toHaveLength(1);
+    expect(broken('triplets', '5[C4:1/16 D4:1/16 E4:1/16 F4:1/16 G4:1/16] A4:3/4')).toHaveLength(1);
   });
 
   it('goes by the compound figure in compound metres, and lets anything pass at the top', () => {

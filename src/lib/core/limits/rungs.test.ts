@@ -1,5 +1,5 @@
 import type { Rung } from './registry';
-import { DEFAULT_RUNGS, rungAt, rungsSchema } from './rungs';
+import { DEFAULT_RUNGS, fillRungs, rungAt, rungsSchema } from './rungs';
 import { describe, expect, it } from 'vitest';
 
 describe('the ladder as it comes', () => {
@@ -47,6 +47,22 @@ describe('the ladder as it comes', () => {
       const values = column(name).map((each) => each ?? Infinity);
       expect(values).toEqual([...values].sort((a, b) => a - b));
     }
+  });
+});
+
+describe('a ladder that was kept before a limit was added', () => {
+  it('keeps every figure that it has, and gains the default of its place', () => {
+    const kept = DEFAULT_RUNGS.map(({ load, pedal: _, ...rest }) => ({ ...rest, load: load - 1 }));
+    const filled = fillRungs(kept) as readonly Rung[];
+    expect(filled.map(({ load }) => load)).toEqual(DEFAULT_RUNGS.map(({ load }) => load - 1));
+    expect(filled.map(({ pedal }) => pedal)).toEqual(DEFAULT_RUNGS.map(({ pedal }) => pedal));
+    expect(filled.map(({ name }) => name)).toEqual(DEFAULT_RUNGS.map(({ name }) => name));
+    expect(rungsSchema.safeParse(filled).success).toBe(true);
+  });
+
+  it('is left to the schema where it is none', () => {
+    for (const kept of ['ladder', null, { load: 3 }]) expect(fillRungs(kept)).toBe(kept);
+    expect(fillRungs([null, 7, 'rung'])).toEqual([null, 7, 'rung']);
   });
 });
 
