@@ -176,7 +176,7 @@ class Day {
             'new',
             each,
             items.some(({ what }) => what === 'new')
-              ? 'What is begun comes first, three sections a day at the most.'
+              ? 'Three sections a day at the most, in turn: those that rested longest come first.'
               : 'Today’s minutes go to what goes wrong and what is due.',
           ),
         ),
