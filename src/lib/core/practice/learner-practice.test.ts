@@ -142,3 +142,173 @@ describe('what is known from other pieces', () => {
     expect(state.pieces[1]!.warmUp).toBe('The scale of G major');
   });
 });
+
+describe('what plans and forecasts go by', () => {
+  const trouble = { from: 2, to: 2, kind: 'note', hand: null } as const;
+  const turn = (stage: StageId, change: Partial<PracticeEntry>): PracticeEntry => ({
+    ...stamp('a', stage),
+    ...change,
+  });
+
+  it('is the learner’s own limits, and each piece with its target, its date and its warm-up', () => {
+    const limits = { ...LIMITS, birthYear: 2015, maxBpm: 88, usesPedal: false };
+    const goal = { onDay: 20_100, targetBpm: 92 };
+    const state = planStateOf(
+      [
+        piece({ goal }),
+        piece({ assignmentId: 'two', makeup: { ...USUAL_MAKEUP, rung: 2, key: 'F', numbers: ['0', '1'] } }),
+      ],
+      limits,
+      DEFAULT_WAYS,
+    );
+    expect(state.learner).toEqual({
+      birthYear: 2015,
+      minutesADay: 30,
+      daysAWeek: 5,
+      hasPedal: false,
+      maxBpm: 88,
+    });
+    expect(state.pieces).toMatchObject([
+      { piece: 'one', targetBpm: 92, goalDay: 20_100 },
+      {
+        piece: 'two',
+        targetBpm: 80,
+        goalDay: null,
+        warmUp: 'The first five notes of F',
+        measureNumbers: ['0', '1'],
+      },
+    ]);
+    expect(state.pieces[0]).not.toHaveProperty('warmUp');
+    // Without a pedal to use, the edition's own is no stage.
+    const after = stamp('a', 'together');
+    expect(nextStepOf(piece({ entries: [after] }), limits, DEFAULT_WAYS)!.stage.id).toBe('sing');
+    expect(nextStepOf(piece({ entries: [after] }), LIMITS, DEFAULT_WAYS)!.stage.id).toBe('pedal');
+    const few = { ...DEFAULT_WAYS, stages: ['right', 'at-tempo'] as StageId[] };
+    expect(nextStepOf(piece(), LIMITS, few)!.stage.id).toBe('right');
+  });
+
+  it('is each section as it stands: its stage, tempo, runs, trouble and when it is due', () => {
+    const makeup = { ...USUAL_MAKEUP, straining: ['b'] };
+    const entries = [
+      turn('slow-together', { tempoBpm: 44 }),
+      turn('together', { kind: 'clean', cleanRuns: 1, tempoBpm: 45, onDay: 20_004 }),
+      turn('together', { kind: 'again', failedRuns: 1, onDay: 20_006 }),
+      turn('together', { kind: 'trouble', trouble }),
+    ];
+    const [a, b] = planStateOf([piece({ makeup, entries })], LIMITS, DEFAULT_WAYS).pieces[0]!.sections;
+    expect(a).toMatchObject({
+      section: 'a',
+      name: 'A',
+      measures: 8,
+      repeats: null,
+      stage: 'together',
+      // A clean run at 45 leads a step up.
+      tempoBpm: 50,
+      cleanRuns: 0,
+      failedRuns: 1,
+      lastOnDay: 20_006,
+      dueOnDay: null,
+      isLearned: false,
+      isStraining: false,
+      joinsWith: null,
+      known: [],
+    });
+    expect(a!.trouble).toHaveLength(1);
+    expect(b).toMatchObject({ section: 'b', stage: 'listen', tempoBpm: null, isStraining: true });
+    const learned = [
+      turn('at-tempo', { tempoBpm: 80, onDay: 20_000 }),
+      turn('memory', { tempoBpm: 84, onDay: 20_001 }),
+    ];
+    const [known] = planStateOf([piece({ entries: learned })], LIMITS, DEFAULT_WAYS).pieces[0]!.sections;
+    expect(known).toMatchObject({ stage: 'memory', tempoBpm: 84, isLearned: true, cleanRuns: 0 });
+    expect(known!.dueOnDay).toBeGreaterThan(20_001);
+    // Where a stage has no tempo, what is secure already is.
+    const sung = [turn('slow-together', { tempoBpm: 44, kind: 'clean' }), turn('left', {})];
+    expect(
+      planStateOf([piece({ entries: sung })], LIMITS, DEFAULT_WAYS).pieces[0]!.sections[0],
+    ).toMatchObject({
+      stage: 'blocked',
+      tempoBpm: 44,
+    });
+    const top = turn('together', { kind: 'clean', cleanRuns: 9, tempoBpm: 64 });
+    const done = planStateOf([piece({ entries: [stamp('a', 'slow-together'), top] })], LIMITS, DEFAULT_WAYS);
+    expect(done.pieces[0]!.sections[0]).toMatchObject({ stage: 'together', tempoBpm: 64, cleanRuns: 0 });
+  });
+
+  it('is what can be joined once both are known', () => {
+    const entries = [stamp('a', 'at-tempo'), stamp('b', 'at-tempo')];
+    const [a, b] = planStateOf([piece({ entries })], LIMITS, DEFAULT_WAYS).pieces[0]!.sections;
+    expect(a).toMatchObject({ joinsWith: 'b', joinKind: 'pair' });
+    expect(b).toMatchObject({ joinsWith: null });
+    expect(b).not.toHaveProperty('joinKind');
+    // One that has the very same music is known with it.
+    const { sections } = piece();
+    const twice = piece({
+      sections: sections.map((section) => ({ ...section, print: 'same' })),
+      entries: [stamp('a', 'at-tempo')],
+    });
+    const [first, second] = planStateOf([twice], LIMITS, DEFAULT_WAYS).pieces[0]!.sections;
+    expect(second).toMatchObject({ repeats: 'a' });
+    expect(first).toMatchObject({ joinsWith: 'b', repeats: null });
+    expect(nextStepOf(twice, LIMITS, DEFAULT_WAYS)).toBeNull();
+  });
+
+  it('is what the log tells of a piece that has a date', () => {
+    const goal = { onDay: 20_060, targetBpm: 90 };
+    expect(forecastTaskOf(piece(), new Map(), LIMITS, 20_010)).toBeNull();
+    const { sections } = piece();
+    const again = { ...sections[0]!, id: 'c', from: 16, to: 23 };
+    const wrong = turn('right', { tempoBpm: 99 });
+    const entries = [
+      turn('right', { tempoBpm: 70, minutes: 6 }),
+      turn('right', { kind: 'clean', cleanRuns: 2, failedRuns: 1 }),
+      turn('right', { kind: 'again', failedRuns: 2 }),
+      turn('right', { kind: 'trouble', trouble }),
+      turn('right', { kind: 'mended', trouble }),
+      turn('right', { throughId: 'b' }),
+      wrong,
+      turn('right', { kind: 'withdrawn', correctsId: wrong.id }),
+      turn('together', { cleanRuns: 4 }),
+    ];
+    const own = piece({ goal, entries, sections: [...sections, again] });
+    const task = forecastTaskOf(own, new Map(), { maxBpm: 77 }, 20_010)!;
+    expect(task).toMatchObject({ targetBpm: 90, goalDay: 20_060, today: 20_010, maxBpm: 77 });
+    expect(task.toLearn).toEqual([
+      { section: 'a', measures: 8, load: 35, worth: 16 },
+      { section: 'b', measures: 8, load: 35, worth: 8 },
+    ]);
+    expect(
+      task.played.map(({ stage, tempoBpm, cleanRuns, failedRuns, minutes }) => [
+        stage,
+        tempoBpm,
+        cleanRuns,
+        failedRuns,
+        minutes,
+      ]),
+    ).toEqual([
+      ['right', 70, 1, 0, 6],
+      ['right', null, 2, 1, null],
+      ['right', null, 0, 2, null],
+      ['together', null, 4, 0, null],
+    ]);
+    // A section that is another again but for two measures is a quarter of its load.
+    const odd = { ...USUAL_MAKEUP, sameExcept: { b: { of: 'a', odd: [14, 15] } } };
+    const lighter = forecastTaskOf(piece({ goal, makeup: odd }), new Map(), LIMITS, 20_010)!;
+    expect(lighter.toLearn.map(({ load }) => load)).toEqual([35, 9]);
+  });
+
+  it('counts as known what is learned by itself, not what was only played through or taken back', () => {
+    const pattern = { kind: 'figure', code: 'x', name: 'the figure' } as const;
+    const makeup = { ...USUAL_MAKEUP, patterns: { a: [pattern] } };
+    const of = (...entries: readonly PracticeEntry[]) => {
+      const old = piece({ title: 'Old Pier', makeup, entries });
+      return knownIn(piece({ makeup }), 'a', knownPatterns([old]));
+    };
+    expect(of(stamp('a', 'at-tempo'))).toEqual(['the figure (Old Pier)']);
+    expect(of(stamp('a', 'memory'))).toEqual([]);
+    expect(of(turn('at-tempo', { throughId: 'b' }))).toEqual([]);
+    expect(of(turn('at-tempo', { kind: 'clean' }))).toEqual([]);
+    const taken = stamp('a', 'at-tempo');
+    expect(of(taken, turn('at-tempo', { kind: 'withdrawn', correctsId: taken.id }))).toEqual([]);
+  });
+});

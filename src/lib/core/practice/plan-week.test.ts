@@ -59,4 +59,75 @@ describe('a week', () => {
       }),
       { numRuns: 40 },
     ));
+
+  it('goes on from day to day as if each went well', () => {
+    const place = { measure: 3, kind: 'note', passedOn: [] } as const;
+    const state = planState(
+      [
+        planPiece('Tide', [
+          planSection('A', {
+            isLearned: true,
+            stage: 'at-tempo',
+            tempoBpm: 90,
+            lastOnDay: PLAN_DAY - 4,
+            dueOnDay: PLAN_DAY,
+            trouble: [
+              { ...place, hand: 'left' },
+              { ...place, hand: 'right', passedOn: [1, 2] },
+            ],
+          }),
+          planSection('B', { stage: 'sing', cleanRuns: 3, lastOnDay: PLAN_DAY - 1 }),
+          planSection('C', { isStraining: true }),
+        ]),
+      ],
+      { minutesADay: 20 },
+    );
+    const readOut = planWeek(state, practiceDays(PLAN_DAY, 4), yearOf).days.map(
+      ({ day, plan: { items, waits } }) => [
+        day - PLAN_DAY,
+        ...items.map(({ what, section, stage, minutes, trouble }) =>
+          [what, section, stage, minutes, ...(trouble?.hand ? [trouble.hand] : [])].join(' '),
+        ),
+        ...waits.map(({ what, section }) => `waits ${what} ${section}`),
+      ],
+    );
+    expect(readOut).toEqual([
+      [
+        0,
+        'warm-up C listen 1',
+        'trouble A left 3 left',
+        'new B at-tempo 3',
+        'trouble A right 2 right',
+        'new C right-counts 4',
+        'revisit A at-tempo 3',
+        'secure A at-tempo 2',
+      ],
+      [1, 'warm-up C listen 1', 'trouble A left 4 left', 'new C right 4', 'secure B at-tempo 6'],
+      [3, 'warm-up C listen 1', 'trouble A left 4 left', 'new C left-counts 4', 'secure B at-tempo 6'],
+      [5, 'warm-up C listen 1', 'new C left 4', 'secure A at-tempo 6'],
+    ]);
+  });
+
+  it('says once what found no room on any day', () => {
+    const many = Array.from({ length: 7 }, (_, index) =>
+      planSection(`R${index}`, {
+        isLearned: true,
+        stage: 'at-tempo',
+        lastOnDay: 1,
+        dueOnDay: PLAN_DAY - index,
+      }),
+    );
+    const { waits } = planWeek(
+      planState([planPiece('Tide', many)], { minutesADay: 6 }),
+      [PLAN_DAY, PLAN_DAY + 1],
+      yearOf,
+    );
+    expect(waits.map(({ what, section }) => `${what} ${section}`)).toEqual([
+      'revisit R4',
+      'revisit R3',
+      'revisit R2',
+      'revisit R1',
+      'revisit R0',
+    ]);
+  });
 });

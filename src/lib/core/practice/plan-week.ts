@@ -88,7 +88,7 @@ function afterItem(
         ...section,
         lastOnDay: day,
         trouble: section.trouble.map((each) =>
-          each.measure === item.trouble?.measure && each.kind === item.trouble.kind
+          placeOf({ trouble: each }) === placeOf(item)
             ? { ...each, passedOn: [...each.passedOn, day] }
             : each,
         ),
