@@ -20,7 +20,7 @@ export interface JoinStep extends Span {
 
 /**
  * What is to be joined next: first every two neighbours that are known, then runs, each made of two joined stretches that meet, and
- * last the whole piece. `isKnown` tells the sections that are learned, `passed` the stretches that were played through.
+ * last the whole piece. `isKnown` tells the sections that are learned, `passed` the stretches that were played through, once each.
  * Empty when the whole was. O(sections + passed²).
  */
 export function joinSteps(isKnown: readonly boolean[], passed: readonly Span[]): readonly JoinStep[] {
@@ -47,7 +47,7 @@ export function joinSteps(isKnown: readonly boolean[], passed: readonly Span[]):
     .map(({ from, to }) => ({ from, to, kind: kindOf({ from, to }) }));
 }
 
-/** Covers it and more, or the same stretch named earlier. */
+/** Covers it and more. */
 function covers(wide: Span, span: Span): boolean {
   return wide.from <= span.from && wide.to >= span.to && (wide.from < span.from || wide.to > span.to);
 }
