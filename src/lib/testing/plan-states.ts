@@ -43,6 +43,11 @@ export function planState(
   };
 }
 
+/** A wrong note of either hand that was never passed, or what is said of it instead. */
+export function planTrouble(measure: number, change: Partial<Trouble> = {}): Trouble {
+  return { measure, kind: 'note', hand: null, passedOn: [], ...change };
+}
+
 const arbitraryTrouble: fc.Arbitrary<Trouble> = fc.record({
   measure: fc.integer({ min: 1, max: 32 }),
   kind: fc.constantFrom(...TROUBLE_KIND_NAMES),

@@ -1,18 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { PLAN_DAY, planPiece, planSection, planState } from '../../testing/plan-states';
+import {
+  PLAN_DAY,
+  planPiece,
+  planSection,
+  planState,
+  planTrouble as trouble,
+} from '../../testing/plan-states';
 import { yearOf } from './day-number';
 import { planDay } from './plan-day';
 import type { PlanSection, PlanState } from './plan-state';
-import type { Trouble } from './trouble';
 
 const YEAR = yearOf(PLAN_DAY);
-const trouble = (measure: number, change: Partial<Trouble> = {}): Trouble => ({
-  measure,
-  kind: 'note',
-  hand: null,
-  passedOn: [],
-  ...change,
-});
 const learned = (section: string, change: Partial<PlanSection> = {}): PlanSection =>
   planSection(section, {
     isLearned: true,

@@ -1,5 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { PLAN_DAY, planPiece, planSection, planState } from '../../testing/plan-states';
+import {
+  PLAN_DAY,
+  planPiece,
+  planSection,
+  planState,
+  planTrouble as trouble,
+} from '../../testing/plan-states';
 import {
   gatherTasks,
   loopStage,
@@ -15,15 +21,7 @@ import {
 import type { PlanLearner, PlanPiece, PlanSection } from './plan-state';
 import type { StageId } from './stages.data';
 import { DEFAULT_LADDER } from './tempo-ladder';
-import type { Trouble } from './trouble';
 
-const trouble = (measure: number, change: Partial<Trouble> = {}): Trouble => ({
-  measure,
-  kind: 'note',
-  hand: null,
-  passedOn: [],
-  ...change,
-});
 const learned = (section: string, change: Partial<PlanSection> = {}) =>
   planSection(section, { isLearned: true, stage: 'at-tempo', lastOnDay: PLAN_DAY - 5, ...change });
 

@@ -1,22 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { arbitraryPlanState, PLAN_DAY, planPiece, planSection, planState } from '../../testing/plan-states';
+import {
+  arbitraryPlanState,
+  PLAN_DAY,
+  planPiece,
+  planSection,
+  planState,
+  planTrouble as trouble,
+} from '../../testing/plan-states';
 import { yearOf } from './day-number';
 import { planDay } from './plan-day';
 import type { PlanState } from './plan-state';
 import { planWeek, practiceDays } from './plan-week';
 import { DEFAULT_RESTS, playingMinutes, restAfterMinutes } from './rests';
-import { isMended, type Trouble } from './trouble';
+import { isMended } from './trouble';
 
 const YEAR = yearOf(PLAN_DAY);
 const plan = (state: PlanState) => planDay(state, PLAN_DAY, YEAR);
-const trouble = (measure: number, change: Partial<Trouble> = {}): Trouble => ({
-  measure,
-  kind: 'note',
-  hand: null,
-  passedOn: [],
-  ...change,
-});
 
 describe('a day’s plan', () => {
   const learned = planSection('A', {
