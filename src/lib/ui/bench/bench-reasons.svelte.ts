@@ -29,11 +29,14 @@ export class BenchReasons {
   #before: Score | null = null;
 
   constructor(
-    private readonly shown: Pick<ArrangementInWork, 'arrangement' | 'toMend'>,
+    private readonly shown: Pick<ArrangementInWork, 'arrangement' | 'toMend' | 'isArranged'>,
     private readonly selection: Pick<BenchSelection, 'noteId' | 'range' | 'selectRange'>,
     private readonly arranger: Arranger,
   ) {
-    this.fingers = new FingerLookUp((note, depth) => arranger.explainFinger(note, depth));
+    this.fingers = new FingerLookUp(
+      (note, depth) => arranger.explainFinger(note, depth),
+      () => shown.isArranged,
+    );
   }
 
   lookUpFinger(): void {

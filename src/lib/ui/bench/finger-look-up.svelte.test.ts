@@ -19,7 +19,7 @@ describe('looking up a finger', () => {
 
   it('waits until the selection rests, and asks once for the note it rests on', async () => {
     const explain = vi.fn((note: string) => Promise.resolve(why(note)));
-    const fingers = new FingerLookUp(explain);
+    const fingers = new FingerLookUp(explain, () => true);
     fingers.ask('a', 'brief');
     fingers.ask('b', 'brief');
     await vi.runAllTimersAsync();
@@ -28,7 +28,10 @@ describe('looking up a finger', () => {
   });
 
   it('shows nothing of the note before, and nothing when nothing is selected', async () => {
-    const fingers = new FingerLookUp((note) => Promise.resolve(why(note)));
+    const fingers = new FingerLookUp(
+      (note) => Promise.resolve(why(note)),
+      () => true,
+    );
     fingers.ask('a', 'full');
     await vi.runAllTimersAsync();
     fingers.ask('b', 'full');
@@ -42,6 +45,7 @@ describe('looking up a finger', () => {
     let answer: (value: FingerWhy) => void = () => undefined;
     const fingers = new FingerLookUp(
       (note) => new Promise((resolve) => (note === 'slow' ? (answer = resolve) : resolve(why(note)))),
+      () => true,
     );
     fingers.ask('slow', 'brief');
     await vi.runAllTimersAsync();
@@ -50,5 +54,18 @@ describe('looking up a finger', () => {
     answer(why('slow'));
     await Promise.resolve();
     expect(fingers.why?.note).toBe('next');
+  });
+
+  it('leaves the music to what is worked out anew, and is asked again after it', async () => {
+    let isFree = false;
+    const explain = vi.fn((note: string) => Promise.resolve(why(note)));
+    const fingers = new FingerLookUp(explain, () => isFree);
+    fingers.ask('a', 'brief');
+    await vi.runAllTimersAsync();
+    expect(explain).not.toHaveBeenCalled();
+    isFree = true;
+    fingers.ask('a', 'brief');
+    await vi.runAllTimersAsync();
+    expect(fingers.why?.note).toBe('a');
   });
 });

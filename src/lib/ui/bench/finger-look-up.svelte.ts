@@ -9,7 +9,11 @@ export class FingerLookUp {
   #note: string | null = null;
   #timer: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(private readonly explain: (note: string, depth: ExplainDepth) => Promise<FingerWhy | null>) {}
+  /** Nothing is looked up while the music is worked out anew, as `isFree` tells: its ink comes first, and then it is asked again. */
+  constructor(
+    private readonly explain: (note: string, depth: ExplainDepth) => Promise<FingerWhy | null>,
+    private readonly isFree: () => boolean,
+  ) {}
 
   ask(note: string | null, depth: ExplainDepth): void {
     clearTimeout(this.#timer);
@@ -20,6 +24,7 @@ export class FingerLookUp {
   }
 
   async #find(note: string, depth: ExplainDepth): Promise<void> {
+    if (!this.isFree()) return;
     const found = await this.explain(note, depth);
     if (this.#note === note) this.why = found;
   }
