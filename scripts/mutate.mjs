@@ -19,8 +19,8 @@ const TARGETS = {
   pedal: { files: [`${CORE}/pedal/*.ts`], tests: [`${CORE}/pedal/!(*.pieces).test.ts`] },
   practice: { files: [`${CORE}/practice/*.ts`], tests: [`${CORE}/practice/*.test.ts`] },
   fingering: {
-    files: [`${CORE}/fingering/costs.ts`, `${CORE}/fingering/line-costs.ts`],
-    tests: [`${CORE}/fingering/costs.test.ts`, `${CORE}/fingering/line-costs.test.ts`],
+    files: ['costs', 'usual-shape', 'line-costs'].map((file) => `${CORE}/fingering/${file}.ts`),
+    tests: ['costs', 'usual-shape', 'line-costs'].map((file) => `${CORE}/fingering/${file}.test.ts`),
   },
 };
 

@@ -1,5 +1,6 @@
 import { canReach, isBlackKey } from '../hands/reach';
 import { pairIndex, type PairSpan, type SpanTable } from './spans.data';
+import { usualShape, WHOLE_STEP } from './usual-shape';
 import type { FingeringWeights } from './weights.data';
 
 /** A key as one hand sees it: `place` rises from thumb to little finger, so that a left hand is a mirrored right one. */
@@ -71,29 +72,6 @@ function shapeCost({ weights, hand }: CostContext, keys: readonly HandKey[], fin
   const inner = fingers.slice(1, -1).filter((finger, index) => finger !== usual[index + 1]).length;
   return weights.chordShape * (outer + inner);
 }
-
-/**
- * The fingers that a chord usually takes, thumb first, by the gaps between its keys. Triads: the second finger inside where a
- * fourth lies beyond it, otherwise the third (right hand 1-3-5, 1-2-5, 1-3-5; left 5-3-1, 5-3-1, 5-2-1), the fourth beside a
- * second at the outer end (B F G: right 1-4-5, left 5-2-1). Octaves with a note inside go by how far it
- * lies from the thumb, and what is wider is spread from the second finger;
- * of seventh chords the fourth finger is taken where a second lies beside the fifth or the thumb.
- */
-export function usualShape(places: readonly number[], hand: 'right' | 'left'): Fingers | null {
-  const gaps = places.slice(1).map((place, index) => place - places[index]!);
-  const [near, far] = [gaps[0]!, gaps.at(-1)!];
-  if (places.length === 3) {
-    if (near + far > OCTAVE) return [1, 2, 5];
-    if (near + far === OCTAVE) return near <= (hand === 'right' ? 7 : 5) ? [1, 2, 5] : [1, 3, 5];
-    if (far <= WHOLE_STEP) return [1, 4, 5];
-    return near <= WHOLE_STEP || (far >= 5 && near <= 4) ? [1, 2, 5] : [1, 3, 5];
-  }
-  if (places.length !== 4) return null;
-  const isOpenAtThumb = hand === 'right' && near <= WHOLE_STEP;
-  return far <= WHOLE_STEP || isOpenAtThumb ? [1, 2, 4, 5] : [1, 2, 3, 5];
-}
-
-const OCTAVE = 12;
 
 /** The twelve rules for neighbouring notes: stretch, small and large span, three to four, black keys, passing. */
 export function stepCost(context: CostContext, from: HandKey, f: number, to: HandKey, g: number): number {
@@ -307,9 +285,6 @@ export function outsideCost(
 
 /** Semitones past the table that the arm carries a passing hand; farther it is a leap. */
 const WIDEST_PASS = 3;
-
-/** Up to a whole tone is a step of a scale. */
-const WHOLE_STEP = 2;
 
 function positionSize({ positionSize: price, positionCap }: FingeringWeights, semitones: number): number {
   return price * Math.min(semitones, positionCap);

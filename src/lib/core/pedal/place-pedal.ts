@@ -3,6 +3,7 @@ import { diatonicIndex, midiOf } from '../pitch/pitch';
 import type { Note } from '../score/model';
 import type { HandName } from '../hands/hand';
 import { TICKS_PER_HALF } from '../units';
+import type { Silence } from './rests-after-pairs';
 import type { PedalPolicy } from '../document/choices/pedal-policies.data';
 
 /** The pedal is down from one tick until another; both lie inside one measure. */
@@ -25,7 +26,7 @@ export interface PedalMeasure {
   /** Spans that the score marks. */
   readonly written: readonly PedalSpan[];
   /** Where the notes themselves ask for silence: after a two-note slur that is followed by a rest. */
-  readonly silences: readonly { readonly from: number; readonly to: number }[];
+  readonly silences: readonly Silence[];
 }
 
 /** Down and up points of a policy in one measure: in order, without overlap, lifted where both hands rest. O(onsets²). */

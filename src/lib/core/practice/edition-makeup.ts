@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import type { Edition } from '../handout/edition';
 import { keyName } from '../pitch/key';
+import { diatonicIndex } from '../pitch/pitch';
+import { grouped } from '../score/grouped';
 import { tempoOf } from '../score/tempo';
 import { patternSchema, patternsOf } from './patterns';
 import { sameExceptSchema, sectionsSameExcept } from './same-except';
@@ -55,17 +57,12 @@ export function editionMakeup({
   key,
 }: Pick<Edition, 'score' | 'sections' | 'recipe' | 'key'>): EditionMakeup {
   const left = score.notes.filter((note) => note.staff === 1 && !note.grace);
-  const onsets = new Map<string, number[]>();
-  for (const note of score.notes) {
-    if (note.staff > 1 || note.grace) continue;
-    const name = `${note.staff}/${note.at}`;
-    onsets.set(name, [
-      ...(onsets.get(name) ?? []),
-      note.pitch.octave * 7 + 'CDEFGAB'.indexOf(note.pitch.step),
-    ]);
-  }
+  const onsets = grouped(
+    score.notes.filter((note) => note.staff <= 1 && !note.grace),
+    ({ staff, at }) => `${staff}/${at}`,
+  );
   const isWide = (staff: number, at: number) => {
-    const steps = onsets.get(`${staff}/${at}`) ?? [];
+    const steps = (onsets.get(`${staff}/${at}`) ?? []).map(({ pitch }) => diatonicIndex(pitch));
     return Math.max(...steps) - Math.min(...steps) >= (WIDE_SEMITONES * 7) / 12;
   };
   const wide = [...new Map(score.notes.map((note) => [`${note.staff}/${note.at}`, note])).values()].filter(
