@@ -177,8 +177,8 @@
   <div class="notice notice-fault mt-3" role="alert">
     <p class="font-semibold">“{file?.name}” was not imported.</p>
     <p>
-      {fault.message}{#if fault.where}
-        <span class="whitespace-nowrap">({fault.where})</span>{/if}
+      {fault.message}
+      {#if fault.where}<span class="whitespace-nowrap">({fault.where})</span>{/if}
     </p>
   </div>
 {/if}
@@ -241,7 +241,8 @@
       <ul class="notice mt-1 max-h-40 list-disc overflow-auto pl-8">
         {#each summary.warnings as warning (warning.message)}
           <li>
-            {warning.message}{#if warning.measures.length > 0}
+            {warning.message}
+            {#if warning.measures.length > 0}
               <span class="text-quiet"
                 >Measures {warning.measures.slice(0, 12).join(', ')}{warning.measures.length > 12
                   ? ' …'
