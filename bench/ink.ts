@@ -12,6 +12,8 @@ const EDITS = 15;
 /** An edit is over when nothing was drawn for so long; one that draws nothing is given up. */
 const QUIET_MS = 700;
 const PATIENCE_MS = 4_000;
+/** Whoever chooses a texture looks at the measure first. */
+const LOOK_MS = 500;
 
 /** What is done to the selected note or measure, and its key; `prepare` comes before the clock starts. */
 const KINDS: Readonly<
@@ -22,7 +24,14 @@ const KINDS: Readonly<
     prepare: nextNote,
     keyOf: (edit) => ({ key: edit % 2 === 0 ? 'ArrowUp' : 'ArrowDown', altKey: true }),
   },
-  'a texture': { prepare: nextNote, keyOf: () => ({ key: 'x' }) },
+  'a texture': {
+    prepare: async (page) => {
+      await nextNote(page);
+      await page.waitForTimeout(LOOK_MS);
+    },
+    keyOf: () => ({ key: 'x' }),
+  },
+  'a texture with no look before it': { prepare: nextNote, keyOf: () => ({ key: 'x' }) },
   'a chord': {
     prepare: async (page, edit) => {
       // A click on rows that are just being drawn anew goes nowhere, so it is tried again.

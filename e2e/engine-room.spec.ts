@@ -95,6 +95,34 @@ test('an edit stands in the same moment, and the engraver’s picture takes its 
   await expect(page.locator('.music .harm', { hasText: 'B♭m7' })).toHaveCount(0);
 });
 
+test('the next texture of a measure that is looked at stands in the same moment, as it is drawn ever after', async ({
+  page,
+}) => {
+  await arrangeTune(page);
+  await expect(page.locator('[data-row="load"][data-measure="0"]')).toContainText('0');
+  await page.locator('[data-row="left"][data-measure="1"]').click();
+  /** The line before a key and after it, before any worker can have answered: that would be another turn of the page. */
+  const press = (key: string) =>
+    page.evaluate(async (key) => {
+      const line = document.querySelector('.bench-system .music')!;
+      const before = line.innerHTML;
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+      for (let turn = 0; turn < 100; turn += 1) await Promise.resolve();
+      return { before, after: line.innerHTML };
+    }, key);
+  let atOnce = '';
+  await expect(async () => {
+    const { before, after } = await press('x');
+    expect(drawn(after) === drawn(before)).toBe(false);
+    atOnce = drawn(after);
+  }).toPass();
+  await expectSaved(page);
+  await page.reload();
+  await expect(page.locator('[data-row="load"][data-measure="0"]')).toContainText('0');
+  const line = page.locator('.bench-system .music').first();
+  expect(drawn(await line.innerHTML()) === atOnce).toBe(true);
+});
+
 test('a stroke that no picture replaces is taken back', async ({ page }) => {
   await arrangeTune(page);
   await expect(page.locator('[data-row="load"][data-measure="0"]')).toContainText('0');

@@ -12,6 +12,8 @@ import { asOnePart } from '../core/score/one-part';
 import { arrange, draft, type Draft } from '../core/arrange/arrange';
 import { sketchChords, type Standing } from '../core/arrange/sketch';
 import type { Arrangement } from '../core/arrange/arrangement';
+import type { ArrangeFor } from '../core/arrange/arrange-for';
+import type { ArrangementDocument } from '../core/document/document';
 import { editionOf } from '../core/handout/edition';
 import { fingerprintOf } from '../core/handout/fingerprint';
 import { differencesFrom } from '../core/handout/differences';
@@ -52,6 +54,13 @@ function source(): SourceFacts {
   return facts;
 }
 
+/** Notes and counts of a document, with the records of what was sent wherever these say the same: a line is written anew only where its own are new. */
+function drafted(document: ArrangementDocument, whom: ArrangeFor): Draft {
+  const made = draft(source(), document, whom);
+  const marks = keepSame(sent?.score.marks, made.score.marks);
+  return { ...made, score: { ...made.score, marks }, counts: keepSame(sent?.counts, made.counts) };
+}
+
 /** What says the same as in the view before is the same record, so that it need not be sent again. */
 function settle(arrangement: Arrangement): Arrangement {
   const before = sent ?? undefined;
@@ -85,14 +94,14 @@ const api: ArrangeApi = {
   },
   draw(document, whom, layout) {
     drawn = null;
-    const made = draft(source(), document, whom);
-    // A line is written anew only where its own records are new ones.
-    const marks = keepSame(sent?.score.marks, made.score.marks);
-    const counts = keepSame(sent?.counts, made.counts);
-    const score = { ...made.score, marks };
-    drawn = { ...made, score, counts };
+    drawn = drafted(document, whom);
+    const { score, counts } = drawn;
     asked = { document, whom, score, counts };
     return send(plan(score, counts, layout));
+  },
+  foresee(document, whom, layout) {
+    const { score, counts } = drafted(document, whom);
+    return deltaOf(sentSystems, planLines(score, counts, layout, last).plans);
   },
   complete() {
     if (!drawn) throw new Error('Something must be drawn before it can be completed.');

@@ -52,6 +52,8 @@ export interface ArrangeApi {
   sketch(document: ArrangementDocument, whom: ArrangeFor, layout: LayoutRequest): Delta | null;
   /** The lines of a document, as what changed since those before; the first time whole. */
   draw(document: ArrangementDocument, whom: ArrangeFor, layout: LayoutRequest): Delta;
+  /** The lines that a document would have, as what they change in those drawn last; it is not drawn. */
+  foresee(document: ArrangementDocument, whom: ArrangeFor, layout: LayoutRequest): Delta;
   /** All else about the arrangement drawn last, as what changed since the one before. */
   complete(): Delta;
   /** Another document of the same source as a score, without it becoming the view. */

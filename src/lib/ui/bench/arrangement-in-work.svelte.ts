@@ -20,6 +20,7 @@ import type { SourceView } from '$lib/core/analyse/source-view';
 import { api } from '../api/api';
 import type { Arranger } from '../workers/arranger';
 import { InOrder } from './in-order';
+import { LookAhead } from './look-ahead';
 import { rebaseStep } from './rebase-step';
 import { SaveQueue } from './save-queue.svelte';
 import { toMend } from './measure-facts';
@@ -49,6 +50,13 @@ export interface BenchOpening {
   readonly rules: ArrangingRules;
 }
 
+/** What the arranger was asked for. */
+interface Asked {
+  readonly document: ArrangementDocument;
+  readonly whom: ArrangeFor;
+  readonly options: EngraveOptions;
+}
+
 /** One open arrangement: its document with undo and saving, and what is worked out from it. */
 export class ArrangementInWork {
   document = $state.raw<ArrangementDocument>() as ArrangementDocument;
@@ -64,7 +72,12 @@ export class ArrangementInWork {
   readonly history: StepHistory;
   /** What is asked for by keys, each on the music that the one before it made. */
   readonly inOrder = new InOrder(() => this.isArranged);
-  #asked: { document: ArrangementDocument; whom: ArrangeFor; options: EngraveOptions } | null = null;
+  /** Steps that are likely to be made next, drawn before they are. */
+  readonly #ahead = new LookAhead<Asked>(
+    () => (this.isArranged && !this.preview ? this.#asked : null),
+    (from, step) => this.#foresee(from, step),
+  );
+  #asked: Asked | null = null;
   /** The document that the arrangement is of. */
   #arranged: ArrangementDocument | null = null;
   readonly #measurePins = new MeasurePins();
@@ -105,13 +118,14 @@ export class ArrangementInWork {
 
   /**
    * `planned` is told of lines before the page takes them; `inked` waits a moment for what is drawn, `settled` as long as it
-   * takes; `arranged` is told when what stands has been worked out anew, not of a preview.
+   * takes; `foreseen` is told of lines that may come; `arranged` is told when what stands has been worked out anew, not of a preview.
    */
   constructor(
     readonly opening: BenchOpening,
     private readonly arranger: Arranger,
     private readonly when: {
       readonly planned: (systems: readonly SystemPlan[], options: EngraveOptions) => void;
+      readonly foreseen: (systems: readonly SystemPlan[], options: EngraveOptions) => void;
       readonly inked: () => Promise<void>;
       readonly settled: () => Promise<void>;
       readonly arranged: () => Promise<void>;
@@ -165,6 +179,18 @@ export class ArrangementInWork {
     if (!this.preview) await this.when.arranged();
   }
 
+  async #foresee(
+    { document, whom, options }: Asked,
+    step: ArrangementStep,
+  ): Promise<readonly SystemPlan[] | null> {
+    const outcome = applyStep(document, step);
+    if (!outcome.ok) return null;
+    const layout = benchLayout(outcome.document.recipe, options);
+    const systems = await this.arranger.foresee(outcome.document, whom, layout).catch(() => null);
+    if (systems) this.when.foreseen(systems, options);
+    return systems;
+  }
+
   async #dry(document: ArrangementDocument): Promise<void> {
     await tick();
     await this.when.settled();
@@ -198,8 +224,10 @@ export class ArrangementInWork {
   #apply(step: ArrangementStep): boolean {
     const outcome = applyStep(this.document, step);
     if (!outcome.ok) return false;
+    const foreseen = this.#ahead.linesAfter(this.#asked, step);
     this.document = outcome.document;
     this.preview = null;
+    if (foreseen) this.systems = foreseen;
     this.#wetInk.write(step, this.arrangement, this.document.recipe);
     // First of all, and not when the page has caught up: its ink is what the teacher waits for.
     if (this.#asked) void this.refresh(this.document, this.whom, this.#asked.options);
@@ -212,7 +240,19 @@ export class ArrangementInWork {
   }
 
   pin(change: PinChange | null): void {
-    if (change) this.make(pinStep(this.document, change.put, change.remove));
+    if (change) this.make(this.#stepOf(change));
+  }
+
+  /** Draws what a change would lead to, once the teacher has rested: it is likely to be asked for. */
+  foresee(next: () => PinChange | null): void {
+    this.#ahead.soon(() => {
+      const change = next();
+      return change && this.#stepOf(change);
+    });
+  }
+
+  #stepOf({ put, remove }: PinChange): ArrangementStep | null {
+    return pinStep(this.document, put, remove);
   }
 
   /** Takes the newer state from elsewhere and makes this tab's waiting changes again on top of it. */
@@ -226,6 +266,7 @@ export class ArrangementInWork {
   }
 
   stop(): void {
+    this.#ahead.stop();
     this.saving.stop();
   }
 }

@@ -1,6 +1,6 @@
 import { getContext, setContext } from 'svelte';
 import { everywhere } from '$lib/core/document/everywhere';
-import type { EngraveOptions, SystemPlan } from '$lib/core/engrave/line';
+import type { SystemPlan } from '$lib/core/engrave/line';
 import { midiOf } from '$lib/core/pitch/pitch';
 import { Player } from '../playback/player.svelte';
 import { useArranger } from '../workers/workers-context.svelte';
@@ -64,7 +64,8 @@ export class BenchSession {
   ) {
     this.player = new Player(opening.pieceId);
     this.work = new ArrangementInWork(opening, this.#arranger, {
-      planned: (systems, options) => this.#beginLine(systems, options),
+      planned: (systems, options) => this.#withLine(systems, ({ mei }) => engraver.begin(mei, options)),
+      foreseen: (systems, options) => this.#withLine(systems, ({ mei }) => engraver.foresee(mei, options)),
       inked: () => engraver.onScreenInked(),
       settled: () => engraver.onScreenSettled(),
       arranged: () => this.#follow(),
@@ -78,13 +79,13 @@ export class BenchSession {
     this.held = new HeldEdition(editions, () => this.#arranger.fingerprint());
   }
 
-  /** What is edited is selected, and drawn while the page is still taking the lines. */
-  #beginLine(systems: readonly SystemPlan[], options: EngraveOptions): void {
+  /** The line that is edited, since what is edited is selected: it is drawn while the page is still taking the lines, or before that. */
+  #withLine(systems: readonly SystemPlan[], draw: (line: SystemPlan) => void): void {
     const { range: selected } = this.selection;
     const line = systems.find(
       ({ range }) => selected && selected.from >= range.from && selected.from <= range.to,
     );
-    if (line) this.engraver.begin(line.mei, options);
+    if (line) draw(line);
   }
 
   async #follow(): Promise<void> {

@@ -80,6 +80,11 @@
     void bench.work.refresh(bench.work.shown, bench.work.whom, options);
   });
 
+  // What the next key leads to is drawn while the teacher rests on a measure.
+  $effect(() => {
+    if (bench.selection.range && bench.work.arrangement) bench.measures.considerNext();
+  });
+
   // The piano loads once the first lines stand on the screen.
   const isInked = $derived(bench.inkCount > 0);
   $effect(() => {

@@ -5,7 +5,10 @@ import type { BenchSelection } from './bench-selection.svelte';
 export interface Editable {
   readonly work: Pick<
     ArrangementInWork,
-    'document' | 'arrangement' | 'make' | 'pin' | 'textureChoices' | 'choose'
+    'document' | 'arrangement' | 'make' | 'pin' | 'foresee' | 'textureChoices' | 'choose'
   >;
-  readonly selection: Pick<BenchSelection, 'note' | 'noteId' | 'range' | 'selectedSources' | 'stepNote'>;
+  readonly selection: Pick<
+    BenchSelection,
+    'note' | 'noteId' | 'range' | 'brush' | 'selectedSources' | 'stepNote'
+  >;
 }

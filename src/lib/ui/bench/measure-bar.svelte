@@ -67,6 +67,7 @@
       name="Left hand of these measures"
       value={arrangement.textures[range.from]!}
       choices={lefts}
+      onconsider={(texture: LeftTexture) => bench.measures.considerTexture(texture)}
       onchoose={(texture: LeftTexture) => bench.measures.paintTexture(texture)}
     />
     <Tool disabled={!has('texture')} onpress={() => bench.measures.paintTexture(null)}>As the piece</Tool>
@@ -81,6 +82,7 @@
       name="Right hand of these measures"
       value={arrangement.rightTextures[range.from]!}
       choices={rightChoices(rightTexturesFor(isSinging), bench.work.rung)}
+      onconsider={(texture: RightTexture) => bench.measures.considerRight(texture)}
       onchoose={(texture: RightTexture) => bench.measures.paintRight(texture)}
     />
     <Tool disabled={!has('right-texture')} onpress={() => bench.measures.paintRight(null)}>As the piece</Tool>

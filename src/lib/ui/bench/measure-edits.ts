@@ -1,3 +1,4 @@
+import type { PinChange } from '$lib/core/document/edit-pins';
 import { keepPin } from '$lib/core/document/pins/keep';
 import { measureOf, type Pin, type PinName } from '$lib/core/document/pins/registry';
 import { setAsidePin, setAsidePinId } from '$lib/core/document/pins/set-aside';
@@ -25,21 +26,49 @@ export class MeasureEdits {
 
   /** Gives the selected measures a left hand of their own, or with null the piece's again. */
   paintTexture(texture: LeftTexture | null): void {
-    const measures = this.bench.selection.selectedSources;
-    this.bench.work.pin(
-      texture
-        ? { put: measures.map((measure) => texturePin(measure, texture)), remove: [] }
-        : { put: [], remove: this.#idsOf('texture') },
-    );
+    this.bench.work.pin(this.#textured(texture));
   }
 
   paintRight(texture: RightTexture | null): void {
+    this.bench.work.pin(this.#rightTextured(texture));
+  }
+
+  /** A left hand that the teacher looks at in a list, and may choose. */
+  considerTexture(texture: LeftTexture): void {
+    this.bench.work.foresee(() => this.#textured(texture));
+  }
+
+  considerRight(texture: RightTexture): void {
+    this.bench.work.foresee(() => this.#rightTextured(texture));
+  }
+
+  /** The left hand that comes next for the selected measures, at a key or under the brush. */
+  considerNext(): void {
+    this.bench.work.foresee(() => {
+      const texture = this.bench.selection.brush ?? this.#nextTexture();
+      return texture && this.#textured(texture);
+    });
+  }
+
+  #textured(texture: LeftTexture | null): PinChange {
     const measures = this.bench.selection.selectedSources;
-    this.bench.work.pin(
-      texture
-        ? { put: measures.map((measure) => rightTexturePin(measure, texture)), remove: [] }
-        : { put: [], remove: this.#idsOf('right-texture') },
-    );
+    return texture
+      ? { put: measures.map((measure) => texturePin(measure, texture)), remove: [] }
+      : { put: [], remove: this.#idsOf('texture') };
+  }
+
+  #rightTextured(texture: RightTexture | null): PinChange {
+    const measures = this.bench.selection.selectedSources;
+    return texture
+      ? { put: measures.map((measure) => rightTexturePin(measure, texture)), remove: [] }
+      : { put: [], remove: this.#idsOf('right-texture') };
+  }
+
+  #nextTexture(): LeftTexture | null {
+    if (!this.bench.selection.range || !this.bench.work.arrangement) return null;
+    const now = this.bench.work.arrangement.textures[this.bench.selection.range.from]!;
+    const choices = this.bench.work.textureChoices;
+    return choices[(choices.indexOf(now) + 1) % choices.length]!;
   }
 
   paintSetting(measures: readonly number[], setting: Setting | null): void {
@@ -54,10 +83,8 @@ export class MeasureEdits {
   }
 
   cycleTexture(): void {
-    if (!this.bench.selection.range || !this.bench.work.arrangement) return;
-    const now = this.bench.work.arrangement.textures[this.bench.selection.range.from]!;
-    const choices = this.bench.work.textureChoices;
-    this.paintTexture(choices[(choices.indexOf(now) + 1) % choices.length]!);
+    const next = this.#nextTexture();
+    if (next) this.paintTexture(next);
   }
 
   cyclePedal(): void {

@@ -11,12 +11,14 @@
     value: Value;
     choices: readonly Choice<Value>[];
     onchoose: (value: Value) => void;
+    /** Told what is gone to in the open list, which may be chosen. */
+    onconsider?: (value: Value) => void;
     /** What stands before it in the sentence, and the sign that follows at once. */
     before?: string;
     after?: string;
   }
 
-  const { name, value, choices, onchoose, before = '', after = '' }: Props = $props();
+  const { name, value, choices, onchoose, onconsider, before = '', after = '' }: Props = $props();
   const label = $derived(choices.find((choice) => choice.value === value)?.label ?? value);
 </script>
 
@@ -45,6 +47,7 @@
         <Select.Item
           value={choice.value}
           label={choice.label}
+          onHighlight={() => onconsider?.(choice.value)}
           class="flex cursor-pointer items-center gap-2 px-3 py-1.5 outline-none data-[highlighted]:bg-sea-wash"
         >
           {#snippet children({ selected })}

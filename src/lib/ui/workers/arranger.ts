@@ -124,6 +124,16 @@ export class Arranger {
     return { arrangement, systems };
   }
 
+  /** The lines that a document would have after those that stand, without becoming the view. */
+  async foresee(
+    document: ArrangementDocument,
+    whom: ArrangeFor,
+    layout: LayoutRequest,
+  ): Promise<readonly SystemPlan[]> {
+    const delta = await this.#ask<Delta>((api) => api.foresee(document, whom, layout));
+    return applyDelta(this.#systems, delta) as readonly SystemPlan[];
+  }
+
   preview(document: ArrangementDocument, whom: ArrangeFor): Promise<Score> {
     return this.#ask((api) => api.preview(document, whom));
   }

@@ -57,6 +57,29 @@ describe('the page’s engraver', () => {
     expect(inOrder()).toEqual(['line']);
   });
 
+  it('draws what may be asked for after all others, and holds nobody up who waits for the screen', async () => {
+    const own = engraver();
+    own.foresee('perhaps', OPTIONS);
+    own.foresee('perhaps too', OPTIONS);
+    await own.onScreenSettled();
+    void own.engrave('far', OPTIONS, 9, still());
+    for (let index = 0; index < 3; index += 1) await asked[index]!.draw();
+    expect(inOrder()).toEqual(['perhaps', 'far', 'perhaps too']);
+    expect(own.known('perhaps too', OPTIONS)).not.toBeNull();
+  });
+
+  it('draws what was foreseen as soon as the others on the screen once it is asked for', async () => {
+    const own = engraver();
+    void own.engrave('now', OPTIONS, 0, still());
+    own.foresee('perhaps', OPTIONS);
+    void own.engrave('far', OPTIONS, 9, still());
+    const asking = own.engrave('perhaps', OPTIONS, 0, still());
+    await asked[0]!.draw();
+    await asked[1]!.draw();
+    expect((await asking)!.svg).toBe('perhaps');
+    expect(inOrder()).toEqual(['now', 'perhaps', 'far']);
+  });
+
   it('drops a line that nobody waits for any more', async () => {
     const own = engraver();
     const left = new AbortController();

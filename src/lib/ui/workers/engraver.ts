@@ -58,8 +58,17 @@ export class Engraver {
 
   /** Begins a line that will be asked for in a moment, before all others. */
   begin(mei: string, options: EngraveOptions): void {
+    this.#prepare(mei, options, -1);
+  }
+
+  /** Draws a line that may be asked for, after all others. */
+  foresee(mei: string, options: EngraveOptions): void {
+    this.#prepare(mei, options, Infinity);
+  }
+
+  #prepare(mei: string, options: EngraveOptions, priority: number): void {
     const key = keyOf(mei, options);
-    if (!this.#done.has(key)) this.#ask({ key, mei, options, priority: -1, waiting: new Set() });
+    if (!this.#done.has(key)) this.#ask({ key, mei, options, priority, waiting: new Set() });
   }
 
   /** The job as it stands in the queue or is being done: an equal one that was asked for before. */
@@ -94,12 +103,17 @@ export class Engraver {
 
   /** Resolves when all that is on screen has its ink, however long that takes. */
   onScreenSettled(): Promise<void> {
-    if (this.#queue.size === 0 && !this.#running) return Promise.resolve();
+    if (!this.#isInkAwaited([...this.#queue.values(), ...(this.#running ? [this.#running] : [])]))
+      return Promise.resolve();
     return new Promise<void>((resolve) => this.#settled.push(resolve));
   }
 
+  #isInkAwaited(jobs: readonly Job[]): boolean {
+    return jobs.some(({ priority }) => priority <= 0);
+  }
+
   #tellSettled(): void {
-    if ([...this.#queue.values()].some(({ priority }) => priority <= 0)) return;
+    if (this.#isInkAwaited([...this.#queue.values()])) return;
     for (const tell of this.#settled.splice(0)) tell();
   }
 
