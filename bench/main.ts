@@ -19,7 +19,11 @@ const TABLES: Readonly<Record<string, () => Promise<void>>> = {
     console.table(pages);
     console.table(beside);
   },
-  ink: async () => console.table(await benchInk()),
+  ink: async () => {
+    const { edits, visits } = await benchInk();
+    console.table(edits);
+    console.table(visits);
+  },
   stand: async () => console.table(await benchStand()),
   paper: async () => console.table(await benchPaper()),
   sound: async () => console.table(await benchSound()),

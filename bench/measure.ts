@@ -9,9 +9,10 @@ export function measureMs(work: () => unknown, runs = 15): { readonly median: nu
   return percentiles(times);
 }
 
+/** By nearest rank. */
 export function percentiles(times: readonly number[]): { readonly median: number; readonly p95: number } {
   const sorted = [...times].sort((a, b) => a - b);
   const at = (share: number) =>
-    Math.round(10 * sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!) / 10;
+    Math.round(10 * sorted[Math.max(0, Math.ceil(share * sorted.length) - 1)]!) / 10;
   return { median: at(0.5), p95: at(0.95) };
 }

@@ -79,8 +79,9 @@ export class ArrangementInWork {
   );
   #asked: Asked | null = null;
   /** The document that the arrangement is of. */
-  #arranged: ArrangementDocument | null = null;
+  #arranged = $state.raw<ArrangementDocument | null>(null);
   readonly #measurePins = new MeasurePins();
+  readonly #arrangedPins = new MeasurePins();
   readonly #wetInk = new WetInk();
 
   /** What the lines show: the document, or what is previewed. */
@@ -102,6 +103,8 @@ export class ArrangementInWork {
   );
   /** Pins of whole measures, by measure of the source; the same record while none of them changes. */
   readonly measurePins = $derived.by(() => this.#measurePins.of(this.document.pins));
+  /** The same of the document that the arrangement is of. */
+  readonly arrangedPins = $derived.by(() => this.#arrangedPins.of(this.#arranged?.pins ?? []));
   /** What is to mend, without what was set aside. */
   readonly toMend = $derived.by(() => (this.arrangement ? toMend(this.arrangement, this.measurePins) : []));
   readonly pedalPlan = $derived(this.arrangement?.pedal ?? []);
@@ -171,8 +174,8 @@ export class ArrangementInWork {
       .catch(() => this.#fail());
     if (!view) return;
     this.arrangement = view.arrangement;
-    this.problem = '';
     this.#arranged = document;
+    this.problem = '';
     this.inOrder.goOn();
     void this.#dry(document);
     // What is only previewed explains nothing: the reasons stay with what stands.

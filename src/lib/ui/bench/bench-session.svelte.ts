@@ -44,10 +44,11 @@ export class BenchSession {
   readonly #facts = new Steady<MeasureFacts>();
   /** What the rows under each measure say; the same records where nothing changed, so that they are not drawn again. */
   readonly facts = $derived.by(() => {
-    const { arrangement, measurePins } = this.work;
+    // Of the pins it was made with, not of those put since: the ink of an edit comes before the words under it.
+    const { arrangement, arrangedPins } = this.work;
     if (!arrangement) return [];
     const changed = new Set(this.reasons.differences?.map(({ measure }) => measure));
-    return this.#facts.of(measureFacts(arrangement, measurePins, changed));
+    return this.#facts.of(measureFacts(arrangement, arrangedPins, changed));
   });
   /** Everything of the selected measure, carried to each place where it comes again. */
   readonly repeats = $derived.by(() => {

@@ -2,8 +2,8 @@ import type { ArrangementStep } from '$lib/core/document/steps';
 import type { SystemPlan } from '$lib/core/engrave/line';
 import { plainText } from '$lib/core/score/same-record';
 
-/** The teacher must have rested this long: whoever goes on must not wait for what may never be asked for. */
-const REST_MS = 120;
+/** Keys that are held down come faster: whoever goes on must not wait for what may never be asked for. */
+const REST_MS = 30;
 
 /**
  * The lines that steps would lead to, worked out before they are made: while the teacher looks at a measure, or at a word in
