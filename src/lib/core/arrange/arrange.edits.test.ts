@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { plainDocument } from '../../testing/documents';
+import { demoTunes } from '../../testing/demo-tunes';
 import { arbitrarySong } from '../../testing/random-songs';
 import { studySource } from '../analyse/study-source';
-import type { ArrangementDocument } from '../document/document';
+import { newDocument, type ArrangementDocument } from '../document/document';
 import { easePin } from '../document/pins/ease';
 import { fingerPin } from '../document/pins/finger';
 import { handPin } from '../document/pins/hand';
@@ -18,6 +19,7 @@ import { valuePin } from '../document/pins/value';
 import { applyStep, invertStep, pinStep, recipeStep, type ArrangementStep } from '../document/steps';
 import type { Score } from '../score/model';
 import { arrange } from './arrange';
+import type { Arrangement } from './arrangement';
 import { ANYONE } from './arrange-for';
 
 interface Edit {
@@ -64,6 +66,34 @@ const arbitraryEdits = fc.array(fc.record({ kind: fc.nat(12), place: fc.nat(50),
 });
 
 describe('an arrangement that is edited', () => {
+  it('stays as it is in every measure but the one that is given a hand of its own', () => {
+    let fewest = Infinity;
+    for (const { score } of demoTunes())
+      for (const rung of [1, 3, 4, 6]) {
+        const document = newDocument({ hasTune: score.notes.length > 0 }, rung);
+        const facts = studySource(score);
+        const before = arrange(facts, document, ANYONE);
+        const hands = (arrangement: Arrangement) =>
+          arrangement.textures.map((left, measure) => `${left} ${arrangement.rightTextures[measure]}`);
+        const stays = (pin: Pin, source: number) => {
+          const after = arrange(facts, { ...document, pins: [pin] }, ANYONE);
+          const elsewhere = hands(after).filter((_, measure) => before.sourceMeasure[measure] !== source);
+          expect(elsewhere).toEqual(
+            hands(before).filter((_, measure) => before.sourceMeasure[measure] !== source),
+          );
+          fewest = Math.min(fewest, elsewhere.length);
+          return after;
+        };
+        for (const source of [0, 3]) {
+          stays(texturePin(source, 'rests'), source);
+          stays(keepPin(source), source);
+          const now = before.textures[before.sourceMeasure.indexOf(source)]!;
+          expect(hands(stays(texturePin(source, now), source))).toEqual(hands(before));
+        }
+      }
+    expect(fewest).toBeGreaterThan(4);
+  });
+
   it('is after every edit what the same document gives at once, and after undo what it was', () => {
     fc.assert(
       fc.property(arbitrarySong, arbitraryEdits, fc.integer({ min: 1, max: 6 }), (song, edits, rung) => {

@@ -64,6 +64,7 @@ function taskOf(plan: readonly (readonly Plan[])[], change: Partial<ChooseTask> 
     rung,
     above: null,
     twinOf: plan.map((_, index) => index),
+    open: null,
     ...change,
   };
 }
@@ -147,6 +148,34 @@ describe('the choice over all measures', () => {
         },
       ),
       { numRuns: 50 },
+    );
+  });
+
+  it('is the cheapest of the ways that are open, and still knows what the others would cost', () => {
+    fc.assert(
+      fc.property(
+        arbitraryPiece,
+        fc.array(fc.array(fc.nat(3), { minLength: 1 }), { minLength: 4, maxLength: 4 }),
+        (plan, kept) => {
+          const task = taskOf(plan);
+          const open = task.candidates.map((own, measure) =>
+            own.filter((_, index) => kept[measure]!.some((each) => each % own.length === index)),
+          );
+          const ways = allPaths(task).filter((path) =>
+            path.every((index, measure) => open[measure]!.includes(task.candidates[measure]![index]!)),
+          );
+          const best = Math.min(...ways.map((path) => costOf(task, path)));
+          const path = pathOf({ ...task, open });
+          expect(ways).toContainEqual(path);
+          expect(costOf(task, path)).toBe(best);
+          for (const [measure, { extra }] of chooseCandidates({ ...task, open }).entries())
+            for (const [index, own] of extra.entries()) {
+              const other = path.map((each, at) => (at === measure ? index : each));
+              expect(own).toBe(Math.max(0, costOf(task, other) - best));
+            }
+        },
+      ),
+      { numRuns: 100 },
     );
   });
 

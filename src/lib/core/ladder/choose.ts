@@ -21,6 +21,8 @@ export interface ChooseTask {
   readonly above: readonly number[] | null;
   /** For each measure the first that must be played alike, or itself. */
   readonly twinOf: readonly number[];
+  /** Of each measure the candidates that may be chosen, the others only telling what else there is; null where all may. */
+  readonly open: readonly (readonly Candidate[])[] | null;
 }
 
 export interface Choice {
@@ -33,7 +35,10 @@ export interface Choice {
 /** A measure may weigh so much more than on the rung above, so that a passage can be even; the piece's mean and peak never. */
 export const LOAD_TOLERANCE = 4;
 
-/** Of a load that the rung above forbids, and of a candidate that led to one: more than all else together. */
+/**
+ * Of a load that the rung above forbids, of a candidate that led to one, and of one that is not open: more than all else
+ * together.
+ */
 const FORBIDDEN = 1e6;
 
 /** How often a load that is too high is met by banning what led to it, and how dear a point of load gets before that is given up. */
@@ -47,7 +52,7 @@ const DEAREST = 512;
  * little); its own choice is always among the candidates, so that a way exists. O(measures × candidates²).
  */
 export function chooseCandidates(task: ChooseTask): readonly Choice[] {
-  const { candidates, above } = task;
+  const { candidates, above, open } = task;
   const twinOf = alignedTwins(task);
   const prices = pricesOf(task);
   const banned = new Set<number>();
@@ -57,6 +62,11 @@ export function chooseCandidates(task: ChooseTask): readonly Choice[] {
     const path = tiedPath(chain);
     return { chain, path, loads: loadsOf(prices, path) };
   };
+  if (open) {
+    const chain = chainAt(PRICES.loadPoint);
+    const nodes = chain.nodes.map((costs, measure) => onlyOpen(costs, candidates[measure]!, open[measure]!));
+    return choicesOf(task, { chain, path: tiedPath({ ...chain, nodes }) });
+  }
   if (!above) return choicesOf(task, solve(PRICES.loadPoint));
   for (let attempt = 0; attempt < BANS; attempt += 1) {
     const made = lightEnough(solve, above);
@@ -68,6 +78,14 @@ export function chooseCandidates(task: ChooseTask): readonly Choice[] {
   }
   const path = candidates.map((own) => own.length - 1);
   return choicesOf(task, { chain: chainAt(PRICES.loadPoint), path });
+}
+
+function onlyOpen(
+  costs: ArrayLike<number>,
+  candidates: readonly Candidate[],
+  open: readonly Candidate[],
+): ArrayLike<number> {
+  return candidates.map((candidate, option) => costs[option]! + (open.includes(candidate) ? 0 : FORBIDDEN));
 }
 
 /** A way through the measures, with the load of each. */
@@ -152,6 +170,11 @@ function isTwin(a: Candidate, b: Candidate): boolean {
 /** Two ways to play a measure that put the very same notes down. */
 export function isPlayedAlike(a: Candidate, b: Candidate): boolean {
   return isSameShape(a.right, b.right) && isSameShape(a.left, b.left);
+}
+
+/** Two choices for a hand that go by the same name and put the very same notes down. */
+export function isSameHand(a: Candidate['right'] | Candidate['left'], b: typeof a): boolean {
+  return a.texture === b.texture && isSameShape(a, b);
 }
 
 function isSameShape(a: Candidate['right'] | Candidate['left'], b: typeof a): boolean {

@@ -1,7 +1,7 @@
 import type { HandSize } from '../hands/reach';
 import type { Material } from '../analyse/material';
 import type { ArrangingRules } from './rules';
-import { hasPins, NO_PINS, type MeasurePins } from './measure-pins';
+import { hasPins, type MeasurePins } from './measure-pins';
 import { rungAt } from '../limits/rungs';
 import type { SolvedRung, Wishes } from './rung-task';
 import { atTempo, tempoByRung } from './tempo-by-rung';
@@ -29,7 +29,7 @@ const climbed = new WeakMap<Material, Map<string, Map<number, Climbed>>>();
 export function climbLadder(task: LadderTask, place: number, pins: MeasurePins): SolvedRung {
   const own = Math.min(task.rules.rungs.length, Math.max(1, place));
   const { solver, solved } = climbTo(task, own);
-  return hasPins(pins) ? solver.solve(pins) : solved;
+  return hasPins(pins) ? solver.pinned(solved, pins) : solved;
 }
 
 /** The rungs above a place, the top one first, each without pins. */
@@ -53,7 +53,7 @@ function climbTo(task: LadderTask, place: number): Climbed {
       : task.material;
     const above = known.get(each + 1)?.solved ?? null;
     const solver = new RungSolver({ ...task, material, place: each, above });
-    known.set(each, { solver, solved: solver.solve(NO_PINS) });
+    known.set(each, { solver, solved: solver.solve() });
   }
   return known.get(place)!;
 }

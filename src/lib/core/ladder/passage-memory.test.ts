@@ -10,7 +10,6 @@ import type { Score } from '../score/model';
 import { allSources } from '../../testing/demo-tunes';
 import { randomSong } from '../../testing/random-songs';
 import { rungAt } from '../limits/rungs';
-import { NO_PINS } from './measure-pins';
 import type { PassageMemory } from './passage-memory';
 import { RungSolver } from './solve-rung';
 import type { RungTask, SolvedRung } from './rung-task';
@@ -38,7 +37,7 @@ function climb(
   return [6, 5, 4, 3, 2, 1].map((place) => {
     const paced = atTempo(material, tempoByRung(material, rungAt(rules.rungs, place), place, settingAt));
     const task: RungTask = { material: paced, rules, place, wishes, size, above };
-    above = new RungSolver(task, memory).solve(NO_PINS);
+    above = new RungSolver(task, memory).solve();
     return above;
   });
 }

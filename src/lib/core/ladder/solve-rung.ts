@@ -10,16 +10,24 @@ import { chordDemands, isPlainRung, type ChordDemand } from './chord-sounds';
 import { fromAbove, joinHands, type Candidate } from './candidates';
 import { PassageMemory, numberOf, type Asked } from './passage-memory';
 import { nameOfChords, nameOfMade, nameOfSource } from './passage-name';
-import { chooseCandidates, isPlayedAlike } from './choose';
+import { chooseCandidates, isPlayedAlike, isSameHand } from './choose';
 import type { CandidateContext } from './hand-choice';
 import { houseLeft, houseRight } from '../textures/house';
 import { LeftChoices } from './left-choices';
 import type { Material, MeasureMaterial } from '../analyse/material';
-import { hasPins, isPinned, NO_PINS, type MeasurePins } from './measure-pins';
+import { isHandPinned, isPinned, NO_PINS, type MeasurePins } from './measure-pins';
 import { strongBeats } from '../score/time';
 import { RightChoices } from './right-choices';
 import type { RungTask, SolvedRung } from './rung-task';
 import { isSung, leftRank } from '../document/choices/textures.data';
+
+const HANDS = ['left', 'right'] as const;
+
+/** All ways to play a measure, and those of them that may be chosen. */
+interface Ways {
+  readonly all: readonly Candidate[];
+  readonly open: readonly Candidate[];
+}
 
 /**
  * One rung of the ladder: for every measure the ways to play it (rhythm of the tune × what stands under it × left-hand
@@ -80,21 +88,45 @@ export class RungSolver {
     });
   }
 
-  solve(pins: MeasurePins): SolvedRung {
-    const { material, above, place } = this.task;
-    const candidates = material.measures.map((own, index) =>
-      isPinned(pins, index) ? this.#candidatesAt(own, pins) : this.#free[index]!,
+  /** The rung as it is without pins. */
+  solve(): SolvedRung {
+    return this.#solved(NO_PINS, this.#free, null);
+  }
+
+  /**
+   * The same with measures pinned: they are chosen anew, and all others stay as they are `unpinned`, so that whoever changes
+   * one measure changes no other, and whoever changes one hand, where that can be, not the other. It may be heavier to come to a measure after a pinned one: what is promised of the rung above
+   * holds where nothing is pinned.
+   */
+  pinned(unpinned: SolvedRung, pins: MeasurePins): SolvedRung {
+    const ways = this.task.material.measures.map((own, index): Ways => {
+      const standing = unpinned.choices[index]!.candidate;
+      return isPinned(pins, index)
+        ? this.#waysAt(own, pins, standing)
+        : { all: this.#free[index]!, open: [standing] };
+    });
+    return this.#solved(
+      pins,
+      ways.map(({ all }) => all),
+      ways.map(({ open }) => open),
     );
-    // A measure next to a pinned one may be heavier to come to; the promise holds where nothing is pinned.
-    const isPromised = !hasPins(pins);
+  }
+
+  #solved(
+    pins: MeasurePins,
+    candidates: readonly (readonly Candidate[])[],
+    open: readonly (readonly Candidate[])[] | null,
+  ): SolvedRung {
+    const { material, above, place } = this.task;
     const choices = chooseCandidates({
       candidates,
       lengthsMs: material.measures.map((each) => each.lengthMs),
       settingAt: this.task.wishes.settingAt,
       opensSection: material.measures.map((each) => each.opensSection),
       rung: this.#rung,
-      above: isPromised && above ? above.choices.map(({ load }) => load.total) : null,
+      above: open || !above ? null : above.choices.map(({ load }) => load.total),
       twinOf: this.#twinsUnder(pins),
+      open,
     });
     return {
       material,
@@ -146,6 +178,22 @@ export class RungSolver {
       ...pairs.filter((pair) => tuneNotes(material, pair) <= most),
       known ? { ...known, isFromAbove: true } : taken,
     ];
+  }
+
+  /** The ways of a pinned measure; a hand that nothing was pinned for plays on as it stands, but where it would share the tune. */
+  #waysAt(own: MeasureMaterial, pins: MeasurePins, standing: Candidate): Ways {
+    const all = this.#candidatesAt(own, pins);
+    const free = HANDS.find((hand) => !isHandPinned(pins, hand, own.measure.index));
+    const isShared = [standing, ...all].some(({ left }) => left.texture === 'shares-tune');
+    if (!free || isShared) return { all, open: all };
+    const alike = all.filter((each) => isSameHand(each[free], standing[free]));
+    if (alike.length > 0) return { all, open: alike };
+    const context = this.#contextAt(own, pins);
+    const joined =
+      free === 'right'
+        ? this.#lefts.choicesAt(context).map((left) => joinHands(context, standing.right, left))
+        : this.#rights.choicesAt(context).map(({ choice }) => joinHands(context, choice, standing.left));
+    return { all: [...all, ...joined], open: joined };
   }
 
   #contextAt(own: MeasureMaterial, pins: MeasurePins): CandidateContext {
