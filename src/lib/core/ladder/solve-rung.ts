@@ -95,8 +95,8 @@ export class RungSolver {
 
   /**
    * The same with measures pinned: they are chosen anew, and all others stay as they are `unpinned`, so that whoever changes
-   * one measure changes no other, and whoever changes one hand, where that can be, not the other. It may be heavier to come to a measure after a pinned one: what is promised of the rung above
-   * holds where nothing is pinned.
+   * one measure changes no other, and whoever changes one hand, where that can be, not the other. It may be heavier to come
+   * to a measure after a pinned one: what is promised of the rung above holds where nothing is pinned.
    */
   pinned(unpinned: SolvedRung, pins: MeasurePins): SolvedRung {
     const ways = this.task.material.measures.map((own, index): Ways => {

@@ -120,8 +120,8 @@ export class ArrangementInWork {
   });
 
   /**
-   * `planned` is told of lines before the page takes them; `inked` waits a moment for what is drawn, `settled` as long as it
-   * takes; `foreseen` is told of lines that may come; `arranged` is told when what stands has been worked out anew, not of a preview.
+   * `planned` is told of lines before the page takes them, `foreseen` of lines that may come; `inked` waits a moment for what is
+   * drawn, `settled` as long as it takes; `arranged` is told when what stands has been worked out anew, not of a preview.
    */
   constructor(
     readonly opening: BenchOpening,
