@@ -1,4 +1,5 @@
 import { tinykeys } from 'tinykeys';
+import { isAnsweredElsewhere } from '../parts/answered-elsewhere';
 import type { BenchSession } from './bench-session.svelte';
 import { VALUES } from './note-edits';
 
@@ -43,7 +44,7 @@ export function bindBenchKeys(
 ): () => void {
   const on = (action: () => void) => (event: KeyboardEvent) => {
     const target = event.target as HTMLElement;
-    if (target.closest('input, textarea, select, [role="listbox"], [role="dialog"]')) return;
+    if (isAnsweredElsewhere(event)) return;
     // A focused button answers Enter itself, but a measure's cell stands for its measure.
     if (event.key === 'Enter' && target.closest('button, a') && !target.closest('[data-row]')) return;
     event.preventDefault();

@@ -15,6 +15,7 @@
   import PlayerBar from '../playback/player-bar.svelte';
   import { ComposeSession, type ComposeKind } from './compose-session.svelte';
   import EntryPad from './entry-pad.svelte';
+  import { isAnsweredElsewhere } from '../parts/answered-elsewhere';
   import Choose from '../parts/choose.svelte';
 
   const { kind }: { kind: ComposeKind } = $props();
@@ -42,7 +43,7 @@
   onMount(() => {
     const release = tinykeys(window, {
       p: (event) => {
-        if ((event.target as HTMLElement).closest('input, textarea, select')) return;
+        if (isAnsweredElsewhere(event)) return;
         event.preventDefault();
         bar?.toggle();
       },

@@ -6,6 +6,7 @@
   import { TROUBLE_KINDS, type TroubleKind } from '$lib/core/practice/trouble';
   import { targetOf } from '$lib/core/practice/learner-practice';
   import ScoreLines from '../engraving/score-lines.svelte';
+  import { isAnsweredElsewhere } from '../parts/answered-elsewhere';
   import LeaveGuard from '../parts/leave-guard.svelte';
   import Tool from '../parts/tool.svelte';
   import { useArranger, useEngraver } from '../workers/workers-context.svelte';
@@ -50,8 +51,7 @@
   onMount(() => {
     session.player.warmUp();
     const on = (action: () => void) => (event: KeyboardEvent) => {
-      if ((event.target as HTMLElement).closest('input, textarea, select, [role="listbox"], [role="dialog"]'))
-        return;
+      if (isAnsweredElsewhere(event)) return;
       if (
         (event.key === 'Enter' || event.key === ' ') &&
         (event.target as HTMLElement).closest('button, a, summary')

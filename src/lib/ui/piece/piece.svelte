@@ -11,6 +11,7 @@
   import { tellWidth } from '../engraving/tell-width';
   import { useEngraver } from '../workers/workers-context.svelte';
   import OverTheLoop from '../improvise/over-the-loop.svelte';
+  import { isAnsweredElsewhere } from '../parts/answered-elsewhere';
   import LeaveGuard from '../parts/leave-guard.svelte';
   import { tempoOf } from '$lib/core/score/tempo';
   import PlayerBar from '../playback/player-bar.svelte';
@@ -81,9 +82,7 @@
     void piece.open();
     piece.player.warmUp();
     const on = (action: () => void) => (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (target.closest('input, textarea, select, [role="listbox"], [role="dialog"], [role="tablist"]'))
-        return;
+      if (isAnsweredElsewhere(event) || (event.target as HTMLElement).closest('[role="tablist"]')) return;
       event.preventDefault();
       action();
     };
