@@ -48,6 +48,8 @@ export function bindBenchKeys(
     // A focused button answers Enter itself, but a measure's cell stands for its measure.
     if (event.key === 'Enter' && target.closest('button, a') && !target.closest('[data-row]')) return;
     event.preventDefault();
+    // Arrows would open a list that was chosen from before: whoever goes on in the music is no longer at the list.
+    if (target.closest('[role="combobox"]')) bench.music?.focus({ preventScroll: true });
     bench.work.inOrder.do(action);
   };
   const { notes } = bench;
