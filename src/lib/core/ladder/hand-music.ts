@@ -5,6 +5,7 @@ import type { Accompaniment } from '../voicing/accompany';
 import type { CandidateContext } from './hand-choice';
 import { notesAllowed } from '../limits/notes-at-once';
 import type { HandName } from '../hands/hand';
+import { isHandPinned, isHandVoiced } from './measure-pins';
 import { fillWithRests } from '../score/fill-rests';
 import { reduceRhythm, type HandMusic } from './reduce-rhythm';
 import { isCountedInEighths } from '../score/time';
@@ -79,8 +80,8 @@ export function madeMusic(
   const { own, rung, setting, size, pins } = context;
   const notes = accompaniment.notes.get(own.measure.index) ?? [];
   const { index } = own.measure;
-  const isVoiced = pins.voicings.get(index)?.some((each) => each.hand === hand) ?? false;
-  const isPinned = isVoiced || (hand === 'left' ? pins.left : pins.right).has(index);
+  const isVoiced = isHandVoiced(pins, hand, index);
+  const isPinned = isHandPinned(pins, hand, index);
   const thinned = thin(notes, hand, {
     mostAtOnce: isVoiced ? 6 : isPinned ? 5 : notesAllowed(rung, setting, hand),
     widestSemitones: isPinned ? null : rung.widestSemitones,

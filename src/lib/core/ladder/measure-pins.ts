@@ -30,11 +30,13 @@ export function isPinned({ left, right, keep, voicings }: MeasurePins, measure: 
   return left.has(measure) || right.has(measure) || keep.has(measure) || voicings.has(measure);
 }
 
-/** Was something fixed for one hand of a measure? To keep the tune whole is to fix the right hand. */
+/** Has a hand of a measure a texture or chords of its own? */
 export function isHandPinned(pins: MeasurePins, hand: HandName, measure: number): boolean {
-  const isKept = hand === 'right' && pins.keep.has(measure);
-  const isVoiced = pins.voicings.get(measure)?.some((each) => each.hand === hand) ?? false;
-  return isKept || isVoiced || pins[hand].has(measure);
+  return isHandVoiced(pins, hand, measure) || pins[hand].has(measure);
+}
+
+export function isHandVoiced({ voicings }: MeasurePins, hand: HandName, measure: number): boolean {
+  return voicings.get(measure)?.some((each) => each.hand === hand) ?? false;
 }
 
 export function hasPins({ left, right, keep, voicings }: MeasurePins): boolean {

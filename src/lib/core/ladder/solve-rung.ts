@@ -14,6 +14,7 @@ import { chooseCandidates, isPlayedAlike, isSameHand } from './choose';
 import type { CandidateContext } from './hand-choice';
 import { houseLeft, houseRight } from '../textures/house';
 import { LeftChoices } from './left-choices';
+import type { HandName } from '../hands/hand';
 import type { Material, MeasureMaterial } from '../analyse/material';
 import { isHandPinned, isPinned, NO_PINS, type MeasurePins } from './measure-pins';
 import { strongBeats } from '../score/time';
@@ -183,7 +184,11 @@ export class RungSolver {
   /** The ways of a pinned measure; a hand that nothing was pinned for plays on as it stands, but where it would share the tune. */
   #waysAt(own: MeasureMaterial, pins: MeasurePins, standing: Candidate): Ways {
     const all = this.#candidatesAt(own, pins);
-    const free = HANDS.find((hand) => !isHandPinned(pins, hand, own.measure.index));
+    const { index } = own.measure;
+    // To keep the tune whole is to fix the right hand.
+    const isFixed = (hand: HandName) =>
+      isHandPinned(pins, hand, index) || (hand === 'right' && pins.keep.has(index));
+    const free = HANDS.find((hand) => !isFixed(hand));
     const isShared = [standing, ...all].some(({ left }) => left.texture === 'shares-tune');
     if (!free || isShared) return { all, open: all };
     const alike = all.filter((each) => isSameHand(each[free], standing[free]));

@@ -3,7 +3,7 @@ import type { SystemPlan } from '$lib/core/engrave/line';
 import { plainText } from '$lib/core/score/same-record';
 
 /** Keys that are held down come faster: whoever goes on must not wait for what may never be asked for. */
-const REST_MS = 30;
+const REST_MS = 50;
 
 /**
  * The lines that steps would lead to, worked out before they are made: while the teacher looks at a measure, or at a word in

@@ -51,17 +51,22 @@ export class MeasureEdits {
   }
 
   #textured(texture: LeftTexture | null): PinChange {
-    const measures = this.bench.selection.selectedSources;
-    return texture
-      ? { put: measures.map((measure) => texturePin(measure, texture)), remove: [] }
-      : { put: [], remove: this.#idsOf('texture') };
+    return this.#painted('texture', texture && ((measure) => texturePin(measure, texture)));
   }
 
   #rightTextured(texture: RightTexture | null): PinChange {
-    const measures = this.bench.selection.selectedSources;
-    return texture
-      ? { put: measures.map((measure) => rightTexturePin(measure, texture)), remove: [] }
-      : { put: [], remove: this.#idsOf('right-texture') };
+    return this.#painted('right-texture', texture && ((measure) => rightTexturePin(measure, texture)));
+  }
+
+  /** A pin on each of the measures, the selected ones where none are named; with null none of that kind. */
+  #painted(
+    kind: PinName,
+    pinOf: ((measure: number) => Pin) | null,
+    measures: readonly number[] = this.bench.selection.selectedSources,
+  ): PinChange {
+    return pinOf
+      ? { put: measures.map(pinOf), remove: [] }
+      : { put: [], remove: this.#idsOf(kind, measures) };
   }
 
   #nextTexture(): LeftTexture | null {
@@ -73,12 +78,7 @@ export class MeasureEdits {
 
   paintSetting(measures: readonly number[], setting: Setting | null): void {
     this.bench.work.pin(
-      setting
-        ? {
-            put: measures.map((measure) => settingPin(measure, setting)),
-            remove: [],
-          }
-        : { put: [], remove: this.#idsOf('setting', measures) },
+      this.#painted('setting', setting && ((measure) => settingPin(measure, setting)), measures),
     );
   }
 

@@ -22,12 +22,8 @@
   const label = $derived(choices.find((choice) => choice.value === value)?.label ?? value);
 </script>
 
-<Select.Root
-  type="single"
-  {value}
-  onValueChange={(chosen) => onchoose(chosen as Value)}
-  items={choices.map(({ value, label }) => ({ value, label }))}
->
+<!-- Its `items` are left out: with them a letter on the closed list would choose, and letters are commands of the page. -->
+<Select.Root type="single" {value} onValueChange={(chosen) => onchoose(chosen as Value)}>
   <span class="inline-flex items-center gap-x-1.5"
     >{#if before}<span>{before}</span>{/if}<span class="inline-flex items-center whitespace-nowrap"
       ><Select.Trigger

@@ -47,14 +47,8 @@
 
 <span class={look === 'above' ? 'field' : look === 'before' ? 'flex items-center gap-1.5' : 'contents'}>
   {#if look !== 'alone'}<span aria-hidden="true">{label}</span>{/if}
-  <Select.Root
-    type="single"
-    value={keyOf(value)}
-    onValueChange={choose}
-    items={choices.map((choice) => ({ value: keyOf(choice.value), label: choice.label }))}
-    {disabled}
-    {...name ? { name } : {}}
-  >
+  <!-- Its `items` are left out: with them a letter on the closed list would choose, and letters are commands of the page. -->
+  <Select.Root type="single" value={keyOf(value)} onValueChange={choose} {disabled} {...name ? { name } : {}}>
     <Select.Trigger
       class="choose-trigger {width}"
       aria-label="{label}: {chosen?.label ?? placeholder}"
